@@ -1,0 +1,107 @@
+import { parseArgs } from 'node:util';
+import { awgToMm } from '../core/units';
+import { METALS, TEMPERS, WIRE_LIMITS_MM, type Metal, type Temper } from '../core/wire';
+import { BASES, CORNER_STYLES, type Basis, type CornerStyle } from '../core/strip';
+
+/** What went wrong with a command, in one line. */
+export class CommandError extends Error {}
+
+export interface Command {
+  readonly name: string;
+  readonly files: readonly string[];
+  readonly options: PieceOptions;
+}
+
+export interface PieceOptions {
+  readonly diameterMm?: number;
+  readonly metal?: Metal;
+  readonly temper?: Temper;
+  readonly basis?: Basis;
+  readonly corner?: CornerStyle;
+  readonly toleranceMm?: number;
+  readonly heightMm?: number;
+  readonly kitFile?: string;
+}
+
+const text = { type: 'string' } as const;
+const OPTIONS = {
+  'wire-mm': text,
+  awg: text,
+  metal: text,
+  temper: text,
+  basis: text,
+  corner: text,
+  'tolerance-mm': text,
+  kit: text,
+  'height-mm': text,
+};
+
+/** Reads a command line. @throws CommandError */
+export function readCommand(argv: readonly string[]): Command {
+  const [name, ...rest] = argv;
+  if (!name) throw new CommandError('say what to do: piece FILE or element FILE');
+  let parsed;
+  try {
+    parsed = parseArgs({ args: rest, options: OPTIONS, allowPositionals: true });
+  } catch (error) {
+    throw new CommandError(
+      error instanceof Error ? (error.message.split('\n')[0] ?? '') : String(error),
+    );
+  }
+  if (parsed.positionals.length === 0) throw new CommandError(`${name}: name a file`);
+  return { name, files: parsed.positionals, options: readOptions(parsed.values) };
+}
+
+type Values = Partial<Record<keyof typeof OPTIONS, string>>;
+
+function readOptions(v: Values): PieceOptions {
+  if (v['wire-mm'] !== undefined && v.awg !== undefined) {
+    throw new CommandError('give either --wire-mm or --awg');
+  }
+  const diameterMm =
+    v.awg !== undefined
+      ? awgToMm(numberIn(v.awg, 'awg', 0, 40))
+      : optional(v['wire-mm'], 'wire-mm', WIRE_LIMITS_MM.min, WIRE_LIMITS_MM.max);
+  return {
+    ...(diameterMm === undefined ? {} : { diameterMm }),
+    ...pick('metal', v.metal, METALS),
+    ...pick('temper', v.temper, TEMPERS),
+    ...pick('basis', v.basis, BASES),
+    ...pick('corner', v.corner, CORNER_STYLES),
+    ...named('toleranceMm', optional(v['tolerance-mm'], 'tolerance-mm', 0.02, 2)),
+    ...named('heightMm', optional(v['height-mm'], 'height-mm', 0.1, 5000)),
+    ...named('kitFile', v.kit),
+  };
+}
+
+function named<K extends string, T>(key: K, value: T | undefined): Partial<Record<K, T>> {
+  return value === undefined ? {} : ({ [key]: value } as Record<K, T>);
+}
+
+function optional(
+  value: string | undefined,
+  name: string,
+  min: number,
+  max: number,
+): number | undefined {
+  return value === undefined ? undefined : numberIn(value, name, min, max);
+}
+
+function numberIn(value: string, name: string, min: number, max: number): number {
+  const n = Number(value);
+  if (value.trim() === '' || !Number.isFinite(n) || n < min || n > max) {
+    throw new CommandError(`--${name} ${value}: give a number from ${min} to ${max}`);
+  }
+  return n;
+}
+
+function pick<K extends string, T extends string>(
+  key: K,
+  value: string | undefined,
+  from: readonly T[],
+): Partial<Record<K, T>> {
+  if (value === undefined) return {};
+  const found = from.find((f) => f === value);
+  if (!found) throw new CommandError(`--${key} ${value}: choose one of ${from.join(', ')}`);
+  return named(key, found);
+}

@@ -1,0 +1,50 @@
+import { readFileSync } from 'node:fs';
+import { FileError } from '../core/file';
+import { CommandError, readCommand, type Command } from './arguments';
+import { runElements } from './elementCommand';
+import { loadKit, loadPiece, runPiece } from './pieceCommand';
+
+const KNOWN_LATER = new Set(['trace', 'route']);
+
+function fromFile<T>(file: string, use: (text: string) => T): T {
+  let text: string;
+  try {
+    text = readFileSync(file, 'utf8');
+  } catch {
+    throw new CommandError(`${file}: cannot be opened`);
+  }
+  try {
+    return use(text);
+  } catch (error) {
+    if (error instanceof FileError) throw new CommandError(`${file}: ${error.message}`);
+    throw error;
+  }
+}
+
+function run(command: Command): unknown {
+  const { name, files, options } = command;
+  if (name === 'piece') {
+    const kit = options.kitFile === undefined ? undefined : fromFile(options.kitFile, loadKit);
+    const results = files.map((file) =>
+      fromFile(file, (text) => runPiece(loadPiece(text), options, kit)),
+    );
+    return results.length === 1 ? results[0] : results;
+  }
+  if (name === 'element') {
+    const results = files.map((file) => fromFile(file, runElements));
+    return results.length === 1 ? results[0] : results;
+  }
+  throw new CommandError(
+    KNOWN_LATER.has(name)
+      ? `${name}: this command does not exist yet`
+      : `${name}: no such command; there are piece and element`,
+  );
+}
+
+try {
+  process.stdout.write(`${JSON.stringify(run(readCommand(process.argv.slice(2))))}\n`);
+} catch (error) {
+  if (!(error instanceof CommandError)) throw error;
+  process.stderr.write(`${error.message.replace(/\s+/g, ' ')}\n`);
+  process.exitCode = 2;
+}

@@ -1,0 +1,94 @@
+import { kitSchema, type Kit } from '../core/forming';
+import { FileError, pieceFromDrawing, readSvg } from '../core/file';
+import { readPiece, resizeFigure, type Piece } from '../core/piece';
+import { planPiece, type Plan } from '../core/plan';
+import { degrees } from '../core/units';
+import type { PieceOptions } from './arguments';
+
+/** Reads a piece from a drawing or a saved piece. @throws FileError */
+export function loadPiece(text: string): Piece {
+  if (/^\uFEFF?\s*[[{]/.test(text)) {
+    let raw: unknown;
+    try {
+      raw = JSON.parse(text);
+    } catch {
+      throw new FileError('This file is not readable JSON.');
+    }
+    const read = readPiece(raw);
+    if (!read.ok) throw new FileError(read.message);
+    return read.value;
+  }
+  return pieceFromDrawing(readSvg(text), 'piece', 'Piece', new Date(0).toISOString());
+}
+
+export function loadKit(text: string): Kit {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch {
+    throw new FileError('This kit is not readable JSON.');
+  }
+  const read = kitSchema.safeParse(raw);
+  if (read.success) return read.data;
+  const issue = read.error.issues[0];
+  throw new FileError(
+    `This kit cannot be used: ${issue?.path.join('.') ?? ''} ${issue?.message ?? ''}`.trim(),
+  );
+}
+
+/** The plan of one piece as the command prints it. */
+export function runPiece(loaded: Piece, options: PieceOptions, kit?: Kit): object {
+  const { diameterMm, metal, temper, basis, corner, toleranceMm, heightMm } = options;
+  const wire = { ...loaded.wire };
+  if (diameterMm !== undefined) wire.diameterMm = diameterMm;
+  if (metal) wire.metal = metal;
+  if (temper) wire.temper = temper;
+  const changed: Piece = {
+    ...loaded,
+    wire,
+    basis: basis ?? loaded.basis,
+    corner: corner ?? loaded.corner,
+    toleranceMm: toleranceMm ?? loaded.toleranceMm,
+  };
+  const piece = heightMm === undefined ? changed : resizeFigure(changed, 'height', heightMm);
+  return describePlan(planPiece(piece, kit));
+}
+
+function describePlan(plan: Plan): object {
+  return {
+    wires: plan.wires.map((w) => ({
+      developed_mm: w.developedMm,
+      cut_mm: w.cutMm,
+      closed: w.closed,
+      drawn_mm: w.drawnMm,
+      deviation_mm: w.deviationMm,
+      parts: w.parts.map((p) => ({ name: p.id, count: p.count, length_mm: p.lengthMm })),
+      bends: w.bends.map((b) => ({
+        kind: b.kind,
+        angle_deg: degrees(b.angleRad),
+        inside_radius_mm: b.insideRadiusMm,
+        start_mm: b.startMm,
+        middle_mm: b.middleMm,
+        end_mm: b.endMm,
+        from_middle_mm: b.fromMiddleMm,
+        step_mm: b.stepMm,
+        tool: b.tool?.name ?? null,
+        form_to_deg: degrees(b.formToRad),
+      })),
+    })),
+    crossings: plan.crossings.map((c) => ({
+      x_mm: c.at.x,
+      y_mm: c.at.y,
+      first_wire: c.firstWire,
+      second_wire: c.secondWire,
+      first_mm: c.firstMm,
+      second_mm: c.secondMm,
+      top: c.top,
+    })),
+    // Which gauge holds is not judged yet: no recommendation rather than a guess.
+    gauge: { recommended_mm: null, recommended_awg: null, checks: [] },
+    hang: plan.hang ? { tilt_deg: degrees(plan.hang.tiltRad), bail_x_mm: plan.hang.bailX } : null,
+    mass_g: plan.massG,
+    advice: plan.advice.map((a) => ({ wire: a.wire, at_mm: a.atMm, message: a.message })),
+  };
+}

@@ -1,0 +1,16 @@
+/** Files in and out: SVG drawings, the pattern as SVG, bend lists as CSV, pieces and workshops as JSON. */
+export { pieceFromDrawing, wiresFromDrawing } from './pieceFromDrawing';
+export { FileError, readSvg, SVG_LIMITS, type SvgDrawing } from './readSvg';
+export {
+  DEFAULT_SETTINGS,
+  JSON_LIMIT_BYTES,
+  nameOf,
+  readWorkshop,
+  settingsSchema,
+  writePiece,
+  writeWorkshop,
+  type Settings,
+  type Workshop,
+} from './workshop';
+export { writeBendsCsv } from './writeCsv';
+export { pathData, writeFigureSvg, writePatternSvg } from './writeSvg';

@@ -1,0 +1,109 @@
+import { z } from 'zod';
+import {
+  PIECE_VERSION,
+  readPiece,
+  readRecord,
+  type Migration,
+  type Piece,
+  type Read,
+} from '../piece';
+import { FileError } from './readSvg';
+
+export const WORKSHOP_FORMAT = 'hush-road.workshop';
+export const WORKSHOP_VERSION = 1;
+/** Largest workshop or piece file that is read. */
+export const JSON_LIMIT_BYTES = 60_000_000;
+
+export const settingsSchema = z.strictObject({
+  unit: z.enum(['mm', 'in']),
+  theme: z.enum(['system', 'light', 'dark']),
+  paper: z.enum(['a4', 'letter']),
+  /** CSS px that measure 1 mm on this screen; null until calibrated */
+  pxPerMm: z.number().min(1).max(40).nullable(),
+});
+export type Settings = z.infer<typeof settingsSchema>;
+export const DEFAULT_SETTINGS: Settings = {
+  unit: 'mm',
+  theme: 'system',
+  paper: 'a4',
+  pxPerMm: null,
+};
+
+const workshopSchema = z.object({
+  format: z.literal(WORKSHOP_FORMAT),
+  version: z.literal(WORKSHOP_VERSION),
+  saved: z.string().max(40),
+  settings: settingsSchema.optional(),
+  pieces: z.array(z.unknown()).max(100_000),
+});
+
+const MIGRATIONS: readonly Migration[] = [(record) => ({ ...record, version: 1 })];
+
+export interface Workshop {
+  readonly saved: string;
+  readonly settings: Settings | null;
+  readonly pieces: readonly Piece[];
+  /** records that cannot be used, with the reason; the rest comes in all the same */
+  readonly damaged: readonly { readonly name: string; readonly message: string }[];
+}
+
+/** The whole workshop as the text of one file. */
+export function writeWorkshop(pieces: readonly Piece[], settings: Settings, now: string): string {
+  return JSON.stringify(
+    { format: WORKSHOP_FORMAT, version: WORKSHOP_VERSION, saved: now, settings, pieces },
+    null,
+    1,
+  );
+}
+
+/** One piece as the text of a file. */
+export const writePiece = (piece: Piece): string =>
+  `${JSON.stringify({ ...piece, version: PIECE_VERSION }, null, 1)}\n`;
+
+/**
+ * Reads a workshop file or the file of a single piece.
+ * @throws FileError when nothing in it can be used
+ */
+export function readWorkshop(text: string): Workshop {
+  if (text.length > JSON_LIMIT_BYTES) {
+    throw new FileError(
+      `This file is ${Math.round(text.length / 1e6)} MB; up to ${JSON_LIMIT_BYTES / 1e6} MB can be read.`,
+    );
+  }
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch {
+    throw new FileError(
+      'This file is not whole: it is not readable JSON. Your pieces are as they were.',
+    );
+  }
+  const format = (raw as { format?: unknown } | null)?.format;
+  if (format !== WORKSHOP_FORMAT) {
+    const piece = readPiece(raw);
+    if (!piece.ok) throw new FileError(piece.message);
+    return { saved: piece.value.changed, settings: null, pieces: [piece.value], damaged: [] };
+  }
+  const outer: Read<z.infer<typeof workshopSchema>> = readRecord(raw, {
+    format: WORKSHOP_FORMAT,
+    name: 'workshop file',
+    version: WORKSHOP_VERSION,
+    migrations: MIGRATIONS,
+    schema: workshopSchema,
+  });
+  if (!outer.ok) throw new FileError(outer.message);
+  const pieces: Piece[] = [];
+  const damaged: { name: string; message: string }[] = [];
+  outer.value.pieces.forEach((record, i) => {
+    const read = readPiece(record);
+    if (read.ok) pieces.push(read.value);
+    else damaged.push({ name: nameOf(record) ?? `record ${i + 1}`, message: read.message });
+  });
+  return { saved: outer.value.saved, settings: outer.value.settings ?? null, pieces, damaged };
+}
+
+/** The name in a record that may be damaged elsewhere. */
+export function nameOf(record: unknown): string | null {
+  const name = (record as { name?: unknown } | null)?.name;
+  return typeof name === 'string' && name !== '' ? name.slice(0, 120) : null;
+}

@@ -1,0 +1,76 @@
+import type { Piece } from '../piece';
+import type { Plan } from '../plan';
+import { degrees, nominalAwg, printNumber } from '../units';
+
+/** A CSV field; text that a spreadsheet could take for a formula is kept as text. */
+function field(value: string | number): string {
+  const text =
+    typeof value === 'number' ? String(value) : /^[=+@\-\t]/.test(value) ? `'${value}` : value;
+  return /[",\r\n]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text;
+}
+
+const row = (...values: (string | number)[]): string => values.map(field).join(',');
+const mm = (v: number): number => Number(printNumber(v, 2));
+
+/**
+ * The bend list as CSV (RFC 4180): one line for each bend of each wire, then the parts of each cut
+ * length. Lengths mm, angles degrees, clockwise positive from the front.
+ */
+export function writeBendsCsv(piece: Piece, plan: Plan): string {
+  const lines = [
+    row('piece', piece.name),
+    row(
+      'wire mm',
+      piece.wire.diameterMm,
+      'gauge AWG',
+      nominalAwg(piece.wire.diameterMm) ?? '',
+      'metal',
+      piece.wire.metal,
+      'temper',
+      piece.wire.temper,
+    ),
+    '',
+    row(
+      'wire',
+      'bend',
+      'kind',
+      'angle deg',
+      'bend to deg',
+      'inside radius mm',
+      'grip from end mm',
+      'start mm',
+      'middle mm',
+      'end mm',
+      'from middle mm',
+      'step mm',
+      'tool',
+    ),
+  ];
+  plan.wires.forEach((w, i) => {
+    w.bends.forEach((b, k) => {
+      lines.push(
+        row(
+          i + 1,
+          k + 1,
+          b.kind,
+          mm(degrees(b.angleRad)),
+          mm(degrees(b.formToRad)),
+          mm(b.insideRadiusMm),
+          mm(b.fromEndMm),
+          mm(b.startMm + w.startMm),
+          mm(b.middleMm + w.startMm),
+          mm(b.endMm + w.startMm),
+          mm(b.fromMiddleMm),
+          mm(b.stepMm),
+          b.tool?.name ?? '',
+        ),
+      );
+    });
+  });
+  lines.push('', row('wire', 'part', 'count', 'length mm'));
+  plan.wires.forEach((w, i) => {
+    for (const part of w.parts) lines.push(row(i + 1, part.name, part.count, mm(part.lengthMm)));
+    lines.push(row(i + 1, 'Cut length', 1, mm(w.cutMm)));
+  });
+  return `${lines.join('\r\n')}\r\n`;
+}

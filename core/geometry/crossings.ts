@@ -1,0 +1,121 @@
+import { type Vec, cross, distance, mix, sub } from './vec';
+
+/** Two stretches of polylines meeting at a point; `s` are lengths along each polyline. */
+export interface Crossing {
+  readonly at: Vec;
+  readonly firstLine: number;
+  readonly firstMm: number;
+  readonly secondLine: number;
+  readonly secondMm: number;
+}
+
+export interface MeasuredLine {
+  readonly points: readonly Vec[];
+  /** position of each point along the wire, mm */
+  readonly s: readonly number[];
+  readonly closed: boolean;
+}
+
+interface Piece {
+  readonly line: number;
+  readonly index: number;
+  readonly a: Vec;
+  readonly b: Vec;
+}
+
+const CELL_MM = 1.5;
+
+/**
+ * Every place where the lines cross themselves or each other, found with a grid of cells so that
+ * the work grows with the length drawn and not with its square.
+ *
+ * @param lines polylines with positions in mm, chords within a few hundredths of the true curve
+ * @param apartMm crossings of one line whose two positions lie nearer than this are no crossings
+ *   but the joint of a bend
+ */
+export function findCrossings(lines: readonly MeasuredLine[], apartMm: number): Crossing[] {
+  const pieces = lines.flatMap((l, line) =>
+    l.points.slice(1).map((b, index) => ({ line, index, a: l.points[index] ?? b, b })),
+  );
+  const grid = new Map<string, Piece[]>();
+  const found: Crossing[] = [];
+  for (const piece of pieces) {
+    const tested = new Set<Piece>();
+    forCells(piece, (key) => {
+      const others = grid.get(key);
+      if (!others) {
+        grid.set(key, [piece]);
+        return;
+      }
+      for (const other of others) {
+        if (tested.has(other)) continue;
+        tested.add(other);
+        const crossing = meet(lines, other, piece);
+        if (crossing && isApart(lines, crossing, apartMm)) addOnce(found, crossing);
+      }
+      others.push(piece);
+    });
+  }
+  return found.sort((p, q) => p.firstLine - q.firstLine || p.firstMm - q.firstMm);
+}
+
+function forCells({ a, b }: Piece, visit: (key: string) => void): void {
+  const cell = (v: number): number => Math.floor(v / CELL_MM);
+  const [x0, x1] = [cell(Math.min(a.x, b.x)), cell(Math.max(a.x, b.x))];
+  const [y0, y1] = [cell(Math.min(a.y, b.y)), cell(Math.max(a.y, b.y))];
+  for (let x = x0; x <= x1; x++) {
+    for (let y = y0; y <= y1; y++) if (touchesCell(a, b, x, y)) visit(`${x}:${y}`);
+  }
+}
+
+/** Whether a segment passes through a grid cell; keeps long diagonals from filling their whole box. */
+function touchesCell(a: Vec, b: Vec, x: number, y: number): boolean {
+  const normal = { x: b.y - a.y, y: a.x - b.x };
+  const center = { x: (x + 0.5) * CELL_MM, y: (y + 0.5) * CELL_MM };
+  const off = Math.abs((center.x - a.x) * normal.x + (center.y - a.y) * normal.y);
+  return off <= (Math.abs(normal.x) + Math.abs(normal.y)) * (CELL_MM / 2) * 1.0001;
+}
+
+function meet(lines: readonly MeasuredLine[], p: Piece, q: Piece): Crossing | null {
+  const u = sub(p.b, p.a);
+  const v = sub(q.b, q.a);
+  const denominator = cross(u, v);
+  if (Math.abs(denominator) < 1e-12) return null;
+  const w = sub(q.a, p.a);
+  const t = cross(w, v) / denominator;
+  const r = cross(w, u) / denominator;
+  if (t < 0 || t > 1 || r < 0 || r > 1) return null;
+  const position = (piece: Piece, at: number): number => {
+    const s = lines[piece.line]?.s ?? [];
+    const before = s[piece.index] ?? 0;
+    return before + ((s[piece.index + 1] ?? before) - before) * at;
+  };
+  return {
+    at: mix(p.a, p.b, t),
+    firstLine: p.line,
+    firstMm: position(p, t),
+    secondLine: q.line,
+    secondMm: position(q, r),
+  };
+}
+
+function isApart(lines: readonly MeasuredLine[], c: Crossing, apartMm: number): boolean {
+  if (c.firstLine !== c.secondLine) return true;
+  const l = lines[c.firstLine];
+  const gap = Math.abs(c.secondMm - c.firstMm);
+  const total = l?.s[l.s.length - 1] ?? 0;
+  return gap > apartMm && (!l?.closed || total - gap > apartMm);
+}
+
+/** Crossings found twice, where a point of one line lies on the other, count once. */
+function addOnce(found: Crossing[], c: Crossing): void {
+  const again = found.some(
+    (f) =>
+      f.firstLine === c.firstLine &&
+      f.secondLine === c.secondLine &&
+      distance(f.at, c.at) < 0.05 &&
+      Math.abs(f.firstMm - c.firstMm) < 0.2 &&
+      Math.abs(f.secondMm - c.secondMm) < 0.2,
+  );
+  if (!again) found.push(c);
+}

@@ -1,0 +1,77 @@
+import { mix, type Vec } from './vec';
+
+interface ControlPoints {
+  readonly from: Vec;
+  readonly c1: Vec;
+  readonly c2: Vec;
+  readonly to: Vec;
+}
+
+/** Nodes and weights of 5-point Gauss-Legendre on [-1, 1]. */
+const GAUSS: readonly (readonly [number, number])[] = [
+  [0, 0.5688888888888889],
+  [0.5384693101056831, 0.4786286704993665],
+  [-0.5384693101056831, 0.4786286704993665],
+  [0.906179845938664, 0.2369268850561891],
+  [-0.906179845938664, 0.2369268850561891],
+];
+
+function speed(c: ControlPoints, t: number): number {
+  const u = 1 - t;
+  const w0 = 3 * u * u;
+  const w1 = 6 * u * t;
+  const w2 = 3 * t * t;
+  return Math.hypot(
+    w0 * (c.c1.x - c.from.x) + w1 * (c.c2.x - c.c1.x) + w2 * (c.to.x - c.c2.x),
+    w0 * (c.c1.y - c.from.y) + w1 * (c.c2.y - c.c1.y) + w2 * (c.to.y - c.c2.y),
+  );
+}
+
+function gauss(c: ControlPoints, from: number, to: number): number {
+  const half = (to - from) / 2;
+  const middle = (to + from) / 2;
+  let sum = 0;
+  for (const [node, weight] of GAUSS) sum += weight * speed(c, middle + half * node);
+  return sum * half;
+}
+
+/**
+ * Arc length of a cubic by adaptive Gauss-Legendre quadrature of its speed.
+ * @param tolerance wanted error in mm; a stretch is halved until both halves agree with the whole
+ */
+export function cubicLength(c: ControlPoints, tolerance = 1e-6): number {
+  const refine = (
+    from: number,
+    to: number,
+    whole: number,
+    allowed: number,
+    depth: number,
+  ): number => {
+    const middle = (from + to) / 2;
+    const left = gauss(c, from, middle);
+    const right = gauss(c, middle, to);
+    if (depth === 0 || Math.abs(left + right - whole) < allowed) return left + right;
+    return (
+      refine(from, middle, left, allowed / 2, depth - 1) +
+      refine(middle, to, right, allowed / 2, depth - 1)
+    );
+  };
+  return refine(0, 1, gauss(c, 0, 1), tolerance, 24);
+}
+
+/** The two halves of a cubic at t, by de Casteljau's construction. */
+export function splitCubic<C extends ControlPoints>(
+  c: C,
+  t: number,
+): [ControlPoints, ControlPoints] {
+  const a = mix(c.from, c.c1, t);
+  const b = mix(c.c1, c.c2, t);
+  const d = mix(c.c2, c.to, t);
+  const ab = mix(a, b, t);
+  const bd = mix(b, d, t);
+  const middle = mix(ab, bd, t);
+  return [
+    { from: c.from, c1: a, c2: ab, to: middle },
+    { from: middle, c1: bd, c2: d, to: c.to },
+  ];
+}

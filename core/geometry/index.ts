@@ -1,0 +1,77 @@
+/**
+ * Geometry: points, lines, arcs and cubics in mm, y down, clockwise positive. Plain data and pure
+ * functions. Lengths are exact for lines and arcs and error-bounded for cubics.
+ */
+export {
+  applyAffine,
+  compose,
+  IDENTITY,
+  isMirror,
+  rotation,
+  scaling,
+  similarityFactor,
+  translation,
+  type Affine,
+} from './affine';
+export { findCrossings, type Crossing, type MeasuredLine } from './crossings';
+export { cubicLength, splitCubic } from './cubicLength';
+export {
+  flattenPath,
+  flattenSegment,
+  growBox,
+  pathEnds,
+  pathLength,
+  pathsBox,
+  reversePath,
+  signedArea,
+  transformPath,
+  type Box,
+  type Path,
+} from './path';
+export {
+  cumulativeLengths,
+  curvatureOf,
+  joinTurn,
+  meetings,
+  offsetPrimitive,
+  primitiveEnds,
+  primitiveFrom,
+  project,
+} from './primitive';
+export {
+  arcFromBulge,
+  arcToCubics,
+  bulgeOf,
+  endOf,
+  line,
+  pointAt,
+  reverseSegment,
+  segmentLength,
+  startOf,
+  stretchOf,
+  tangentAt,
+  transformSegment,
+  type Arc,
+  type Cubic,
+  type Line,
+  type Primitive,
+  type Segment,
+} from './segment';
+export {
+  add,
+  angleOf,
+  cross,
+  distance,
+  dot,
+  fromAngle,
+  mix,
+  norm,
+  perp,
+  scale,
+  sub,
+  turnBetween,
+  unit,
+  vec,
+  wrapAngle,
+  type Vec,
+} from './vec';

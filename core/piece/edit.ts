@@ -1,0 +1,212 @@
+import {
+  applyAffine,
+  arcFromBulge,
+  arcToCubics,
+  compose,
+  distance,
+  isMirror,
+  pathsBox,
+  pointAt,
+  scaling,
+  splitCubic,
+  startOf,
+  sub,
+  translation,
+  unit,
+  scale,
+  vec,
+  type Affine,
+  type Box,
+  type Vec,
+} from '../geometry';
+import { drawnPath, segmentBetween } from './nodes';
+import type { FigureNode, FigurePath, Piece } from './schema';
+
+/** Bounding box of the drawn lines, mm; null while nothing is drawn. */
+export function figureBox(paths: readonly FigurePath[]): Box | null {
+  return pathsBox(paths.map(drawnPath).filter((p) => p.segments.length > 0));
+}
+
+/** The node under a map that keeps shapes (bulges survive turning and scaling, and flip in a mirror). */
+export function mapNode(node: FigureNode, m: Affine): FigureNode {
+  const linear: Affine = { ...m, e: 0, f: 0 };
+  const out: FigureNode = applyAffine(m, node);
+  if (node.in) out.in = applyAffine(linear, node.in);
+  if (node.out) out.out = applyAffine(linear, node.out);
+  if (node.bulge) out.bulge = isMirror(m) ? -node.bulge : node.bulge;
+  return out;
+}
+
+export const mapPaths = (paths: readonly FigurePath[], m: Affine): FigurePath[] =>
+  paths.map((p) => ({ ...p, nodes: p.nodes.map((n) => mapNode(n, m)) }));
+
+/**
+ * The figure scaled so that it is `sizeMm` high or wide, its top left staying where it is.
+ * @returns the piece unchanged if the figure has no such extent
+ */
+export function resizeFigure(piece: Piece, side: 'height' | 'width', sizeMm: number): Piece {
+  const box = figureBox(piece.paths);
+  if (!box) return piece;
+  const now = side === 'height' ? box.maxY - box.minY : box.maxX - box.minX;
+  if (!(now > 1e-6) || !(sizeMm > 0)) return piece;
+  const map = compose(
+    translation(box.minX, box.minY),
+    compose(scaling(sizeMm / now), translation(-box.minX, -box.minY)),
+  );
+  return { ...piece, paths: mapPaths(piece.paths, map) };
+}
+
+/** The figure moved so that its box starts at the origin. */
+export function atOrigin(paths: readonly FigurePath[]): FigurePath[] {
+  const box = figureBox(paths);
+  return box ? mapPaths(paths, translation(-box.minX, -box.minY)) : [...paths];
+}
+
+const replacePath = (
+  piece: Piece,
+  id: string,
+  by: (path: FigurePath) => FigurePath | null,
+): Piece => ({
+  ...piece,
+  paths: piece.paths.flatMap((p) => (p.id === id ? (by(p) ?? []) : [p])),
+});
+
+/** A path changed in place; null takes it out. */
+export const changePath = replacePath;
+
+/** One node moved to a place. */
+export function moveNode(path: FigurePath, index: number, to: Vec): FigurePath {
+  return {
+    ...path,
+    nodes: path.nodes.map((n, i) => (i === index ? { ...n, x: to.x, y: to.y } : n)),
+  };
+}
+
+/** A node put into the stretch after `index`, at parameter t, without changing the line's shape. */
+export function insertNode(path: FigurePath, index: number, t: number): FigurePath {
+  const a = path.nodes[index];
+  const nextIndex = (index + 1) % path.nodes.length;
+  const b = path.nodes[nextIndex];
+  if (!a || !b || (nextIndex === 0 && !path.closed)) return path;
+  const nodes = [...path.nodes];
+  const s = segmentBetween(a, b);
+  const at = pointAt(s, t);
+  if (s.type === 'arc') {
+    nodes[index] = { ...a, bulge: Math.tan((s.sweep * t) / 4) };
+    nodes.splice(index + 1, 0, { ...at, bulge: Math.tan((s.sweep * (1 - t)) / 4) });
+  } else if (s.type === 'cubic') {
+    const [left, right] = splitCubic(s, t);
+    nodes[index] = { ...a, out: sub(left.c1, left.from) };
+    nodes[nextIndex] = { ...b, in: sub(right.c2, right.to) };
+    nodes.splice(index + 1, 0, { ...at, in: sub(left.c2, at), out: sub(right.c1, at) });
+  } else {
+    nodes.splice(index + 1, 0, { ...at });
+  }
+  return { ...path, nodes };
+}
+
+/** A node taken out; null when too little is left to draw. */
+export function deleteNode(path: FigurePath, index: number): FigurePath | null {
+  const nodes = path.nodes.filter((_, i) => i !== index);
+  if (nodes.length < 2) return null;
+  const before = index - 1 < 0 ? (path.closed ? nodes.length - 1 : -1) : index - 1;
+  const kept = nodes.map((n, i) => (i === before ? withoutBulge(n) : n));
+  return { ...path, nodes: kept, closed: path.closed && nodes.length > 2 };
+}
+
+function withoutBulge(node: FigureNode): FigureNode {
+  const { bulge: _arc, ...rest } = node;
+  return rest;
+}
+
+/** Arcs beside a node written as handles, so that the node can be shaped freely. */
+function arcsToHandles(path: FigurePath, index: number): FigureNode[] {
+  const nodes = path.nodes.map((n) => ({ ...n }));
+  const count = nodes.length;
+  const beforeIndex = index > 0 ? index - 1 : path.closed ? count - 1 : -1;
+  for (const from of [beforeIndex, index]) {
+    const a = nodes[from];
+    const b = nodes[(from + 1) % count];
+    if (!a?.bulge || !b) continue;
+    const arc = arcFromBulge(a, b, a.bulge);
+    if (arc.type !== 'arc') continue;
+    const cubics = arcToCubics(arc);
+    const [first, last] = [cubics[0], cubics[cubics.length - 1]];
+    if (!first || !last) continue;
+    // One cubic for the whole arc: handles of 4/3 tan(sweep/4) radii.
+    const reach = (4 / 3) * Math.abs(Math.tan(arc.sweep / 4)) * arc.radius;
+    a.out = scale(unit(sub(first.c1, first.from)), reach);
+    b.in = scale(unit(sub(last.c2, last.to)), reach);
+    delete a.bulge;
+  }
+  return nodes;
+}
+
+/** The line made to run smoothly through a node, along the direction of its neighbours. */
+export function smoothNode(path: FigurePath, index: number): FigurePath {
+  const nodes = arcsToHandles(path, index);
+  const node = nodes[index];
+  const count = nodes.length;
+  if (!node) return path;
+  const before = nodes[index - 1] ?? (path.closed ? nodes[count - 1] : undefined);
+  const after = nodes[index + 1] ?? (path.closed ? nodes[0] : undefined);
+  if (!before || !after) return path;
+  const along = unit(sub(after, before));
+  nodes[index] = {
+    ...node,
+    in: scale(along, -distance(node, before) / 3),
+    out: scale(along, distance(node, after) / 3),
+  };
+  return { ...path, nodes };
+}
+
+/** The line made to turn sharply at a node. */
+export function sharpenNode(path: FigurePath, index: number): FigurePath {
+  const nodes = arcsToHandles(path, index).map((n, i) => {
+    if (i !== index) return n;
+    const { in: _in, out: _out, ...rest } = n;
+    return rest;
+  });
+  return { ...path, nodes };
+}
+
+/** A handle moved; the opposite one turns with it when `keepSmooth`. */
+export function moveHandle(
+  path: FigurePath,
+  index: number,
+  which: 'in' | 'out',
+  to: Vec,
+  keepSmooth: boolean,
+): FigurePath {
+  const nodes = arcsToHandles(path, index);
+  const node = nodes[index];
+  if (!node) return path;
+  const handle = sub(to, node);
+  const other = which === 'in' ? 'out' : 'in';
+  const opposite = node[other];
+  const reach = opposite ? Math.hypot(opposite.x, opposite.y) : 0;
+  const next: FigureNode = { ...node, [which]: handle };
+  if (keepSmooth && reach > 0 && Math.hypot(handle.x, handle.y) > 1e-6) {
+    next[other] = scale(unit(handle), -reach);
+  }
+  nodes[index] = next;
+  return { ...path, nodes };
+}
+
+export function reversePathNodes(path: FigurePath): FigurePath {
+  const count = path.nodes.length;
+  const nodes = [...path.nodes].reverse().map((n, i): FigureNode => {
+    const out: FigureNode = vec(n.x, n.y);
+    if (n.out) out.in = n.out;
+    if (n.in) out.out = n.in;
+    const before = path.nodes[count - 2 - i] ?? (path.closed ? path.nodes[count - 1] : undefined);
+    if (before?.bulge) out.bulge = -before.bulge;
+    return out;
+  });
+  return { ...path, nodes, start: path.end, end: path.start };
+}
+
+export const startPoint = (path: FigurePath): Vec | null => {
+  const first = drawnPath(path).segments[0];
+  return first ? startOf(first) : null;
+};

@@ -1,0 +1,66 @@
+import { z } from 'zod';
+import { PIECE_FORMAT, PIECE_VERSION, pieceSchema, type Piece } from './schema';
+
+export type Read<T> = { ok: true; value: T } | { ok: false; message: string };
+export type Migration = (record: Record<string, unknown>) => Record<string, unknown>;
+
+/** Steps that bring a record of version n to n + 1; entry 0 is for records without a version. */
+export const PIECE_MIGRATIONS: readonly Migration[] = [(record) => ({ ...record, version: 1 })];
+
+const header = z.object({ format: z.string(), version: z.number().int().min(0).optional() });
+
+/**
+ * Reads a stored or exported record: checks its kind and version, brings it up to date and parses it.
+ * The message says in plain words why it cannot be used.
+ */
+export function readRecord<T>(
+  raw: unknown,
+  what: {
+    format: string;
+    name: string;
+    version: number;
+    migrations: readonly Migration[];
+    schema: z.ZodType<T>;
+  },
+): Read<T> {
+  const head = header.safeParse(raw);
+  if (!head.success || head.data.format !== what.format) {
+    return { ok: false, message: `This is not a Hush Road ${what.name}.` };
+  }
+  let version = head.data.version ?? 0;
+  if (version > what.version) {
+    return {
+      ok: false,
+      message: `This ${what.name} was saved by a later Hush Road (format ${version}, this one reads up to ${what.version}). Update Hush Road to open it; the file was left as it is.`,
+    };
+  }
+  let record = raw as Record<string, unknown>;
+  while (version < what.version) {
+    const step = what.migrations[version];
+    if (!step)
+      return {
+        ok: false,
+        message: `This ${what.name} has a format that can no longer be read (${version}).`,
+      };
+    record = step(record);
+    version++;
+  }
+  const parsed = what.schema.safeParse(record);
+  if (parsed.success) return { ok: true, value: parsed.data };
+  const issue = parsed.error.issues[0];
+  const place = issue?.path.join(' › ') ?? '';
+  return {
+    ok: false,
+    message: `This ${what.name} is damaged${place ? ` at ${place}` : ''}: ${issue?.message ?? 'unreadable'}.`,
+  };
+}
+
+/** A piece from storage or a file. */
+export const readPiece = (raw: unknown): Read<Piece> =>
+  readRecord(raw, {
+    format: PIECE_FORMAT,
+    name: 'piece',
+    version: PIECE_VERSION,
+    migrations: PIECE_MIGRATIONS,
+    schema: pieceSchema,
+  });

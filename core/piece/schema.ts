@@ -1,0 +1,88 @@
+import { z } from 'zod';
+import { BASES, CORNER_STYLES } from '../strip';
+import { METALS, TEMPERS, WIRE_LIMITS_MM } from '../wire';
+
+/** Limits of one piece. Beyond them it is refused with a message, never cut short. */
+export const PIECE_LIMITS = { nodes: 40_000, paths: 500, coordinateMm: 5_000 } as const;
+
+const coordinate = z.number().min(-PIECE_LIMITS.coordinateMm).max(PIECE_LIMITS.coordinateMm);
+const offset = z.strictObject({ x: coordinate, y: coordinate });
+const extra = z.number().min(0).max(1_000);
+
+/**
+ * A point of the drawn line. `out` and `in` are handles relative to the point; `bulge` makes the
+ * stretch to the next point an arc (tangent of a quarter of its sweep, clockwise positive).
+ */
+export const nodeSchema = z.strictObject({
+  x: coordinate,
+  y: coordinate,
+  in: offset.optional(),
+  out: offset.optional(),
+  bulge: z.number().min(-1e4).max(1e4).optional(),
+});
+export type FigureNode = z.infer<typeof nodeSchema>;
+
+export const endSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('plain'), tailMm: extra }),
+  z.strictObject({
+    kind: z.literal('loop'),
+    insideMm: z.number().positive().max(200),
+    tailMm: extra,
+  }),
+]);
+export type WireEnd = z.infer<typeof endSchema>;
+
+export const SEAM_JOINS = ['butt', 'overlap', 'loops'] as const;
+export const seamSchema = z.strictObject({
+  /** share of the drawn length where the closed figure is opened; null leaves it to the plan */
+  at: z.number().min(0).max(1).nullable(),
+  join: z.enum(SEAM_JOINS),
+  overlapMm: extra,
+  loopInsideMm: z.number().positive().max(200),
+});
+export type Seam = z.infer<typeof seamSchema>;
+
+export const pathSchema = z.strictObject({
+  id: z.string().min(1).max(60),
+  closed: z.boolean(),
+  nodes: z.array(nodeSchema).min(1),
+  start: endSchema,
+  end: endSchema,
+  seam: seamSchema,
+});
+export type FigurePath = z.infer<typeof pathSchema>;
+
+export const wireSchema = z.strictObject({
+  metal: z.enum(METALS),
+  temper: z.enum(TEMPERS),
+  diameterMm: z.number().min(WIRE_LIMITS_MM.min).max(WIRE_LIMITS_MM.max),
+});
+export type Wire = z.infer<typeof wireSchema>;
+
+export const PIECE_FORMAT = 'hush-road.piece';
+export const PIECE_VERSION = 1;
+
+export const pieceSchema = z
+  .strictObject({
+    format: z.literal(PIECE_FORMAT),
+    version: z.literal(PIECE_VERSION),
+    id: z.string().min(1).max(60),
+    name: z.string().max(120),
+    /** ISO 8601 times */
+    made: z.string().max(40),
+    changed: z.string().max(40),
+    demo: z.boolean().optional(),
+    paths: z.array(pathSchema).max(PIECE_LIMITS.paths),
+    basis: z.enum(BASES),
+    corner: z.enum(CORNER_STYLES),
+    toleranceMm: z.number().min(0.02).max(2),
+    wire: wireSchema,
+    reserveMm: extra,
+    work: z.enum(['cut', 'spool']),
+    /** which pass lies on top where the wire crosses itself */
+    over: z.enum(['later', 'earlier', 'alternate']),
+  })
+  .refine((p) => p.paths.reduce((n, path) => n + path.nodes.length, 0) <= PIECE_LIMITS.nodes, {
+    message: `more than ${PIECE_LIMITS.nodes} points`,
+  });
+export type Piece = z.infer<typeof pieceSchema>;

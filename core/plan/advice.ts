@@ -1,0 +1,78 @@
+import type { FigurePath, Piece } from '../piece';
+import type { Strip } from '../strip';
+import { awgToMm, mmToAwg, printBoth, printGauge, printMm, type LengthUnit } from '../units';
+
+/** A change that answers a warning, as data; the screen offers it and shows what it does. */
+export type Remedy =
+  | { readonly kind: 'diameter'; readonly label: string; readonly diameterMm: number }
+  | { readonly kind: 'grow'; readonly label: string; readonly factor: number }
+  | { readonly kind: 'basis'; readonly label: string; readonly basis: Piece['basis'] };
+
+export interface Advice {
+  readonly id: string;
+  readonly wire: number;
+  /** position on the blank it speaks of, mm from the blank's start */
+  readonly atMm: number;
+  readonly message: string;
+  readonly remedies: readonly Remedy[];
+}
+
+/** The next whole gauge at or under a diameter. */
+function gaugeUnder(mm: number): number {
+  return Number(awgToMm(Math.min(40, Math.ceil(mmToAwg(mm) - 1e-6))).toFixed(3));
+}
+
+/** What hands cannot do as drawn, each with what to do about it. */
+export function adviceFor(
+  piece: Piece,
+  strips: readonly { strip: Strip; path: FigurePath; lost: number }[],
+  unit: LengthUnit = 'mm',
+): Advice[] {
+  const d = piece.wire.diameterMm;
+  return strips.flatMap(({ strip, lost }, wire) => {
+    const list: Advice[] = strip.problems.map((p, n): Advice => {
+      const at = printBoth(p.atMm, unit);
+      if (p.kind === 'no-room') {
+        const thinner = gaugeUnder((d * p.haveMm) / p.needMm);
+        const factor = Math.min(10, Math.ceil((p.needMm / Math.max(p.haveMm, 0.05)) * 20) / 20);
+        return {
+          id: `room-${wire}-${n}`,
+          wire,
+          atMm: p.atMm,
+          message: `The corner at ${at} needs ${printMm(p.needMm, 2)} of leg on both sides and has ${printMm(p.haveMm, 2)}. It is planned sharper than ${printGauge(d)} wire likes.`,
+          remedies: [thinnerTo(thinner), grow(factor)],
+        };
+      }
+      const factor = Math.ceil((d / 2 / Math.max(p.haveMm, 0.05)) * 1.1 * 20) / 20;
+      return {
+        id: `tight-${wire}-${n}`,
+        wire,
+        atMm: p.atMm,
+        message: `The curve at ${at} is tighter than ${printGauge(d)} wire is thick. Wire cannot bend inside itself.`,
+        remedies: [thinnerTo(gaugeUnder(Math.max(0.08, 2 * p.haveMm))), grow(factor)],
+      };
+    });
+    if (lost > 0) {
+      list.push({
+        id: `basis-${wire}`,
+        wire,
+        atMm: 0,
+        message: `${lost === 1 ? 'One curve is' : `${lost} curves are`} too tight to lie half a wire beside the drawn line, and ${lost === 1 ? 'was' : 'were'} left out.`,
+        remedies: [{ kind: 'basis', label: 'Take the line as the wire’s centre', basis: 'centre' }],
+      });
+    }
+    return list;
+  });
+}
+
+const thinnerTo = (diameterMm: number): Remedy => ({
+  kind: 'diameter',
+  label: `Use ${printGauge(diameterMm)}`,
+  diameterMm,
+});
+
+const grow = (factor: number): Remedy => ({
+  kind: 'grow',
+  label: `Make the figure ${Math.round((factor - 1) * 100)} % larger`,
+  factor,
+});

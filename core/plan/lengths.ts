@@ -1,0 +1,74 @@
+import { loopLength } from '../element';
+import type { FigurePath, Piece, WireEnd } from '../piece';
+import type { Strip } from '../strip';
+
+/** One named part of a cut length. */
+export interface LengthPart {
+  readonly id:
+    | 'runs'
+    | 'curves'
+    | 'corners'
+    | 'folds'
+    | 'start-loop'
+    | 'start-tail'
+    | 'end-loop'
+    | 'end-tail'
+    | 'overlap'
+    | 'seam-loops'
+    | 'reserve';
+  readonly name: string;
+  readonly count: number;
+  readonly lengthMm: number;
+}
+
+export interface Allowances {
+  readonly startMm: number;
+  readonly endMm: number;
+  readonly reserveMm: number;
+}
+
+/** What both ends take beyond the developed figure, mm. A closed figure has a seam instead. */
+export function allowancesOf(piece: Piece, path: FigurePath): Allowances & { parts: LengthPart[] } {
+  const d = piece.wire.diameterMm;
+  const parts: LengthPart[] = [];
+  const put = (id: LengthPart['id'], name: string, lengthMm: number, count = 1): number => {
+    if (lengthMm > 0) parts.push({ id, name, count, lengthMm });
+    return lengthMm;
+  };
+  const end = (e: WireEnd, which: 'start' | 'end'): number => {
+    const name = which === 'start' ? 'first end' : 'last end';
+    const loop =
+      e.kind === 'loop'
+        ? put(`${which}-loop`, `Simple loop, ${name}`, loopLength(e.insideMm, d))
+        : 0;
+    return loop + put(`${which}-tail`, `Tail, ${name}`, e.tailMm);
+  };
+  let startMm = 0;
+  let endMm = 0;
+  if (!path.closed) {
+    startMm = end(path.start, 'start');
+    endMm = end(path.end, 'end');
+  } else if (path.seam.join === 'overlap') {
+    endMm = put('overlap', 'Overlap at the seam', path.seam.overlapMm);
+  } else if (path.seam.join === 'loops') {
+    const each = loopLength(path.seam.loopInsideMm, d);
+    put('seam-loops', 'Loops at the seam', 2 * each, 2);
+    startMm = endMm = each;
+  }
+  const reserveMm = put('reserve', 'Reserve, trimmed at the end', piece.reserveMm);
+  return { startMm, endMm, reserveMm, parts };
+}
+
+const NAMES = { run: 'Straight runs', curve: 'Curves', corner: 'Corners', fold: 'Folds' } as const;
+const IDS = { run: 'runs', curve: 'curves', corner: 'corners', fold: 'folds' } as const;
+
+/** The developed length by kind of piece. */
+export function developedParts(strip: Strip): LengthPart[] {
+  return (['run', 'curve', 'corner', 'fold'] as const).flatMap((kind) => {
+    const own = strip.pieces.filter((p) => p.kind === kind);
+    const lengthMm = own.reduce((sum, p) => sum + p.lengthMm, 0);
+    return own.length > 0
+      ? [{ id: IDS[kind], name: NAMES[kind], count: own.length, lengthMm }]
+      : [];
+  });
+}

@@ -1,0 +1,113 @@
+import {
+  findCrossings,
+  flattenSegment,
+  segmentLength,
+  startOf,
+  tangentAt,
+  turnBetween,
+  type MeasuredLine,
+  type Vec,
+} from '../geometry';
+import type { Strip } from '../strip';
+
+/** The formed wire as points with their positions on the straight blank. */
+export function formedLine(strip: Strip, tolerance = 0.02): MeasuredLine {
+  const points: Vec[] = [];
+  const s: number[] = [];
+  for (const piece of strip.pieces) {
+    const drawn = piece.shape.reduce((sum, p) => sum + segmentLength(p), 0);
+    let at = piece.startMm;
+    for (const p of piece.shape) {
+      if (points.length === 0) {
+        points.push(startOf(p));
+        s.push(0);
+      }
+      const steps = flattenSegment(p, tolerance);
+      const share = drawn > 0 ? (segmentLength(p) / drawn) * piece.lengthMm : 0;
+      steps.forEach((q, i) => {
+        points.push(q);
+        s.push(at + (share * (i + 1)) / steps.length);
+      });
+      at += share;
+    }
+  }
+  return { points, s, closed: strip.closed };
+}
+
+/** Point and direction of the formed wire at a position on the blank. */
+export function placeOnWire(strip: Strip, atMm: number): { at: Vec; direction: Vec } | null {
+  const piece =
+    strip.pieces.find((p) => atMm <= p.startMm + p.lengthMm) ??
+    strip.pieces[strip.pieces.length - 1];
+  if (!piece) return null;
+  const drawn = piece.shape.reduce((sum, p) => sum + segmentLength(p), 0);
+  const share = Math.min(1, Math.max(0, (atMm - piece.startMm) / Math.max(piece.lengthMm, 1e-9)));
+  let left = share * drawn;
+  for (const p of piece.shape) {
+    const length = segmentLength(p);
+    if (left <= length + 1e-9 || p === piece.shape[piece.shape.length - 1]) {
+      const t = length === 0 ? 0 : Math.min(1, left / length);
+      const at =
+        p.type === 'line'
+          ? { x: p.from.x + (p.to.x - p.from.x) * t, y: p.from.y + (p.to.y - p.from.y) * t }
+          : {
+              x: p.center.x + p.radius * Math.cos(p.startAngle + p.sweep * t),
+              y: p.center.y + p.radius * Math.sin(p.startAngle + p.sweep * t),
+            };
+      return { at, direction: tangentAt(p, t) };
+    }
+    left -= length;
+  }
+  return null;
+}
+
+export interface WireCrossing {
+  readonly at: Vec;
+  readonly firstWire: number;
+  readonly firstMm: number;
+  readonly secondWire: number;
+  readonly secondMm: number;
+  readonly top: 'first' | 'second';
+  /** angle between the two passes, radians, 0 to pi/2 */
+  readonly angleRad: number;
+}
+
+export type OverRule = 'later' | 'earlier' | 'alternate';
+
+/**
+ * Where the formed wires cross, in the order in which the wire first comes there, and which pass is
+ * on top. `alternate` lets each wire go over and under in turn along its length.
+ */
+export function crossingsOf(
+  strips: readonly Strip[],
+  diameterMm: number,
+  rule: OverRule,
+): WireCrossing[] {
+  const lines = strips.map((s) => formedLine(s));
+  const found = findCrossings(lines, diameterMm);
+  const passes = found.flatMap((c, i) => [
+    { wire: c.firstLine, mm: c.firstMm, crossing: i, first: true },
+    { wire: c.secondLine, mm: c.secondMm, crossing: i, first: false },
+  ]);
+  passes.sort((a, b) => a.wire - b.wire || a.mm - b.mm);
+  const overFirst = new Map<number, boolean>();
+  passes.forEach((pass, n) => {
+    if (!overFirst.has(pass.crossing)) overFirst.set(pass.crossing, (n % 2 === 0) === pass.first);
+  });
+  return found.map((c, i) => {
+    const [a, b] = [strips[c.firstLine], strips[c.secondLine]];
+    const u = a ? placeOnWire(a, c.firstMm)?.direction : undefined;
+    const v = b ? placeOnWire(b, c.secondMm)?.direction : undefined;
+    const turn = u && v ? Math.abs(turnBetween(u, v)) : Math.PI / 2;
+    const firstOnTop = rule === 'alternate' ? overFirst.get(i) === true : rule === 'earlier';
+    return {
+      at: c.at,
+      firstWire: c.firstLine,
+      firstMm: c.firstMm,
+      secondWire: c.secondLine,
+      secondMm: c.secondMm,
+      top: firstOnTop ? 'first' : 'second',
+      angleRad: Math.min(turn, Math.PI - turn),
+    };
+  });
+}

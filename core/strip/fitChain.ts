@@ -1,0 +1,104 @@
+import {
+  add,
+  applyAffine,
+  compose,
+  distance,
+  endOf,
+  pathEnds,
+  rotation,
+  scaling,
+  startOf,
+  sub,
+  angleOf,
+  transformSegment,
+  translation,
+  type Path,
+  type Primitive,
+  type Vec,
+} from '../geometry';
+import { fitSection } from './fitSection';
+import { splitSections, type Section } from './sections';
+
+/** A path as lines and arcs; neighbours that do not continue in direction meet in a corner. */
+export interface Chain {
+  readonly primitives: readonly Primitive[];
+  readonly closed: boolean;
+  /** worst distance between the drawing and the chain, mm */
+  readonly deviationMm: number;
+}
+
+/**
+ * The drawn path as straight runs and circular curves, tangent to each other, with corners, so that
+ * no point strays more than `toleranceMm`, with as few pieces as that takes. Lines and arcs that
+ * are drawn as such are kept exactly.
+ */
+export function fitChain(path: Path, toleranceMm: number): Chain {
+  const sections = splitSections(path, toleranceMm);
+  let deviationMm = 0;
+  const fitted = sections.list.map((section) => {
+    const fit = fitOne(section, toleranceMm, sections.endless);
+    deviationMm = Math.max(deviationMm, fit.deviationMm);
+    return fit.primitives;
+  });
+  const snapped = sections.endless
+    ? fitted
+    : fitted.map((primitives, i) => {
+        const section = sections.list[i];
+        const open = !path.closed && sections.list.length === 1;
+        return section?.kind === 'points' && !open
+          ? snapToEnds(primitives, section.points)
+          : primitives;
+      });
+  return { primitives: snapped.flat(), closed: path.closed && !isOpen(path), deviationMm };
+}
+
+function isOpen(path: Path): boolean {
+  const ends = pathEnds(path);
+  return !ends || distance(ends.start, ends.end) > 0.01;
+}
+
+function fitOne(
+  section: Section,
+  toleranceMm: number,
+  endless: boolean,
+): { primitives: readonly Primitive[]; deviationMm: number } {
+  if (section.kind === 'kept') return { primitives: section.primitives, deviationMm: 0 };
+  return fitSection(section.points, toleranceMm, endless);
+}
+
+/** Turns and scales a fitted stretch, by a hair, so that it ends exactly at the drawn corners. */
+function snapToEnds(
+  primitives: readonly Primitive[],
+  points: readonly Vec[],
+): readonly Primitive[] {
+  const [first, last] = [primitives[0], primitives[primitives.length - 1]];
+  const [from, to] = [points[0], points[points.length - 1]];
+  if (!first || !last || !from || !to) return primitives;
+  return mapEnds(primitives, from, to);
+}
+
+/** The similarity that brings a stretch's two ends to the wanted places, applied to it. */
+export function mapEnds(
+  primitives: readonly Primitive[],
+  from: Vec,
+  to: Vec,
+): readonly Primitive[] {
+  const [first, last] = [primitives[0], primitives[primitives.length - 1]];
+  if (!first || !last) return primitives;
+  const a = startOf(first);
+  const b = endOf(last);
+  const was = sub(b, a);
+  const wanted = sub(to, from);
+  const size = Math.hypot(was.x, was.y);
+  if (size < 1e-6 || Math.hypot(wanted.x, wanted.y) < 1e-6) {
+    const shift = translation(from.x - a.x, from.y - a.y);
+    return primitives.flatMap((p) => transformSegment(p, shift) as Primitive[]);
+  }
+  const turn = compose(
+    rotation(angleOf(wanted) - angleOf(was)),
+    scaling(Math.hypot(wanted.x, wanted.y) / size),
+  );
+  const moved = add(from, sub({ x: 0, y: 0 }, applyAffine(turn, a)));
+  const map = compose(translation(moved.x, moved.y), turn);
+  return primitives.flatMap((p) => transformSegment(p, map) as Primitive[]);
+}

@@ -1,0 +1,225 @@
+import {
+  curvatureOf,
+  distance,
+  endOf,
+  flattenSegment,
+  joinTurn,
+  segmentLength,
+  startOf,
+  tangentAt,
+  turnBetween,
+  type Path,
+  type Primitive,
+  type Segment,
+  type Vec,
+} from '../geometry';
+
+/** A stretch between two corners of the drawing: kept as drawn, or points to be fitted. */
+export type Section =
+  | { readonly kind: 'kept'; readonly primitives: readonly Primitive[] }
+  | { readonly kind: 'points'; readonly points: readonly Vec[] };
+
+export interface Sections {
+  readonly list: readonly Section[];
+  /** the path is closed and has no corner at its start, so first and last section are one */
+  readonly endless: boolean;
+}
+
+const DEG = Math.PI / 180;
+/** Drawn joints that turn less than this are smooth: slips of a hand or of rounding. */
+const SMOOTH_CURVE_TURN = 6 * DEG;
+const SMOOTH_EXACT_TURN = 1.5 * DEG;
+/** A row of short straight strokes is the record of a curve, not a polygon. */
+const DENSE_LEG_MM = 1;
+const DENSE_COUNT = 8;
+const ROUND_VERTEX_TURN = 32 * DEG;
+const POINT_STEP_MM = 0.15;
+const MAX_POINTS = 2400;
+
+/** Splits a path where it has true corners and says which stretches are lines and arcs already. */
+export function splitSections(path: Path, tolerance: number): Sections {
+  const segments = mergeAlike(
+    path.segments.filter((s) => segmentLength(s) > 1e-6),
+    path.closed,
+  );
+  if (segments.length === 0) return { list: [], endless: false };
+  const curve = markCurves(segments, tolerance, path.closed);
+  const breaks = segments.map((s, i) => {
+    const before = segments[i - 1] ?? (path.closed ? segments[segments.length - 1] : undefined);
+    if (!before) return true;
+    return isCorner(
+      before,
+      s,
+      curve[(i - 1 + segments.length) % segments.length] ?? 'kept',
+      curve[i] ?? 'kept',
+    );
+  });
+  const firstBreak = breaks.indexOf(true);
+  const endless = path.closed && firstBreak < 0;
+  const rotate = path.closed && firstBreak > 0 ? firstBreak : 0;
+  const order = segments.map((_, i) => (i + rotate) % segments.length);
+  const groups: number[][] = [];
+  for (const i of order) {
+    const open = groups[groups.length - 1];
+    if (open && !breaks[i]) open.push(i);
+    else groups.push([i]);
+  }
+  return { list: groups.map((g) => sectionOf(g, segments, curve)), endless };
+}
+
+type Nature = 'kept' | 'curve' | 'chord' | 'dense';
+
+function isCorner(a: Segment, b: Segment, natureA: Nature, natureB: Nature): boolean {
+  if (natureA === 'dense' && natureB === 'dense') return false;
+  const turn = Math.abs(turnBetween(tangentAt(a, 1), tangentAt(b, 0)));
+  if (natureA === 'chord' && natureB === 'chord') return turn > ROUND_VERTEX_TURN;
+  if (natureA === 'chord' || natureB === 'chord') return turn > ROUND_VERTEX_TURN / 2;
+  const fitted = natureA !== 'kept' || natureB !== 'kept';
+  return turn > (fitted ? SMOOTH_CURVE_TURN : SMOOTH_EXACT_TURN);
+}
+
+/** Joins collinear lines, and arcs of one circle; drops nothing else. */
+function mergeAlike(segments: readonly Segment[], closed: boolean): Segment[] {
+  const out: Segment[] = [];
+  for (const s of segments.map(flatCubicToLine)) {
+    const last = out[out.length - 1];
+    const joined = last ? joinAlike(last, s) : null;
+    if (joined) out[out.length - 1] = joined;
+    else out.push(s);
+  }
+  const [first, last] = [out[0], out[out.length - 1]];
+  if (closed && first && last && out.length > 2) {
+    const joined = joinAlike(last, first);
+    if (joined) return [joined, ...out.slice(1, -1)];
+  }
+  return out;
+}
+
+function joinAlike(a: Segment, b: Segment): Segment | null {
+  if (a.type === 'line' && b.type === 'line') {
+    const turn = Math.abs(turnBetween(tangentAt(a, 1), tangentAt(b, 0)));
+    const aside = Math.min(segmentLength(a), segmentLength(b)) * turn;
+    return turn < 0.2 * DEG && aside < 0.01 ? { type: 'line', from: a.from, to: b.to } : null;
+  }
+  if (a.type === 'arc' && b.type === 'arc' && a.sweep * b.sweep > 0) {
+    const same =
+      distance(a.center, b.center) < 0.003 * a.radius + 0.002 &&
+      Math.abs(a.radius - b.radius) < 0.003 * a.radius + 0.002;
+    const sweep = a.sweep + b.sweep;
+    return same && Math.abs(sweep) < 2 * Math.PI + 1e-6 ? { ...a, sweep } : null;
+  }
+  return null;
+}
+
+/** A cubic whose handles lie on its chord is a straight line. */
+function flatCubicToLine(s: Segment): Segment {
+  if (s.type !== 'cubic') return s;
+  const chord = distance(s.from, s.to);
+  return segmentLength(s) - chord < 1e-6 ? { type: 'line', from: s.from, to: s.to } : s;
+}
+
+/** Tells drawn lines and arcs from strokes that record a curve. */
+function markCurves(segments: readonly Segment[], tolerance: number, closed: boolean): Nature[] {
+  const nature: Nature[] = segments.map((s) => (s.type === 'cubic' ? 'curve' : 'kept'));
+  const lines = segments.map((s) => s.type === 'line');
+  for (let from = 0; from < segments.length; from++) {
+    if (!lines[from] || (from > 0 && lines[from - 1])) continue;
+    let to = from;
+    while (lines[to + 1]) to++;
+    markRun(
+      segments,
+      nature,
+      from,
+      to,
+      tolerance,
+      closed && from === 0 && to === segments.length - 1,
+    );
+  }
+  markShortArcs(segments, nature);
+  return nature;
+}
+
+function markRun(
+  segments: readonly Segment[],
+  nature: Nature[],
+  from: number,
+  to: number,
+  tolerance: number,
+  ring: boolean,
+): void {
+  const legs = segments.slice(from, to + 1).map((s) => segmentLength(s));
+  const middling = [...legs].sort((a, b) => a - b)[Math.floor(legs.length / 2)] ?? 0;
+  if (legs.length >= DENSE_COUNT && middling <= DENSE_LEG_MM) {
+    nature.fill('dense', from, to + 1);
+    return;
+  }
+  const count = legs.length;
+  const turns = legs.map((_, i) => {
+    const next = segments[i + 1 < count ? from + i + 1 : from];
+    if (!next || (!ring && i + 1 >= count)) return Infinity;
+    return turnBetween(tangentAt(segments[from + i] as Segment, 1), tangentAt(next, 0));
+  });
+  const round = turns.map((t, i) => {
+    const [a, b] = [legs[i] ?? 0, legs[(i + 1) % count] ?? 0];
+    const alike = Math.min(a, b) > 0.4 * Math.max(a, b);
+    const bulge = (Math.max(a, b) / 4) * Math.abs(t / 2);
+    return Math.abs(t) < ROUND_VERTEX_TURN && alike && bulge < tolerance;
+  });
+  // A leg is a chord of a curve when it lies in a row of three or more such vertices turning one way.
+  const along = (i: number): number => (i + count) % count;
+  for (let i = 0; i < count; i++) {
+    const row = [i - 1, i, i + 1].map(along);
+    if (!ring && (i === 0 || i + 1 >= count)) continue;
+    const same = row.every((v) => round[v] && (turns[v] ?? 0) * (turns[i] ?? 0) > 0);
+    if (!same) continue;
+    for (const leg of [i - 1, i, i + 1, i + 2]) nature[from + along(leg)] = 'chord';
+  }
+}
+
+/** Many arcs and lines of a millimetre are an approximation made by some program: fit them anew. */
+function markShortArcs(segments: readonly Segment[], nature: Nature[]): void {
+  let from = 0;
+  while (from < segments.length) {
+    let to = from;
+    while (to < segments.length && nature[to] === 'kept' && isShortArc(segments[to] as Segment))
+      to++;
+    if (to - from >= 6) nature.fill('curve', from, to);
+    from = Math.max(to, from + 1);
+  }
+}
+
+const isShortArc = (s: Segment): boolean => s.type === 'arc' && segmentLength(s) < 1.5;
+
+function sectionOf(
+  group: readonly number[],
+  segments: readonly Segment[],
+  nature: readonly Nature[],
+): Section {
+  const own = group.map((i) => segments[i] as Segment);
+  if (group.every((i) => nature[i] === 'kept')) {
+    return { kind: 'kept', primitives: own as Primitive[] };
+  }
+  const total = own.reduce((sum, s) => sum + segmentLength(s), 0);
+  const step = Math.max(POINT_STEP_MM, total / MAX_POINTS);
+  const points: Vec[] = [startOf(own[0] as Segment)];
+  group.forEach((i) => {
+    const s = segments[i] as Segment;
+    if (nature[i] === 'chord' || (nature[i] === 'dense' && segmentLength(s) < 4 * DENSE_LEG_MM)) {
+      points.push(endOf(s));
+    } else {
+      points.push(...flattenSegment(s, 0.001, step));
+    }
+  });
+  return { kind: 'points', points: thin(points) };
+}
+
+/** A very long record keeps about MAX_POINTS of its points. */
+function thin(points: readonly Vec[]): readonly Vec[] {
+  const stride = Math.ceil(points.length / (2 * MAX_POINTS));
+  if (stride <= 1) return points;
+  return points.filter((_, i) => i % stride === 0 || i === points.length - 1);
+}
+
+/** Whether two neighbouring primitives continue each other as one line or one circle. */
+export const continues = (a: Primitive, b: Primitive): boolean =>
+  Math.abs(joinTurn(a, b)) < SMOOTH_EXACT_TURN && curvatureOf(a) === curvatureOf(b);

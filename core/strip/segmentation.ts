@@ -1,0 +1,179 @@
+import { angleOf, cross, distance, dot, sub, wrapAngle, type Vec } from '../geometry';
+import { Moments } from './moments';
+
+/** One line or arc proposed for the points from..to. */
+export interface Candidate {
+  readonly from: number;
+  readonly to: number;
+  /** signed curvature, 1/mm; zero for a line */
+  readonly curvature: number;
+  readonly startHeading: number;
+  readonly endHeading: number;
+  readonly meanSquare: number;
+  readonly worst: number;
+}
+
+interface Entry {
+  readonly cost: number;
+  readonly candidate: Candidate;
+  readonly before: Entry | null;
+}
+
+const LINE_COST = 0.9;
+const ARC_COST = 1;
+const CORNER_COST = 0.8;
+/** Mismatch of headings at which a join costs as much as a corner. */
+const CORNER_HEADING = (14 * Math.PI) / 180;
+const MAX_KNOTS = 500;
+const KEPT_ENTRIES = 10;
+
+/**
+ * All lines and arcs that could stand for a run of the points with a worst distance of at most
+ * `tolerance` mm.
+ */
+export function proposeCandidates(points: readonly Vec[], tolerance: number): Candidate[][] {
+  const stride = Math.max(1, Math.ceil((points.length - 1) / MAX_KNOTS));
+  const knots: number[] = [];
+  for (let i = 0; i < points.length - 1; i += stride) knots.push(i);
+  knots.push(points.length - 1);
+  const moments = new Moments(points);
+  const byStart: Candidate[][] = points.map(() => []);
+  knots.forEach((from, k) => {
+    let failures = 0;
+    for (let m = k + 1; m < knots.length && failures < 10; m++) {
+      const to = knots[m] ?? from;
+      const found = proposalsFor(points, moments, from, to, tolerance);
+      failures = found.length > 0 ? 0 : failures + 1;
+      byStart[from]?.push(...found);
+    }
+  });
+  return byStart;
+}
+
+function proposalsFor(
+  points: readonly Vec[],
+  moments: Moments,
+  from: number,
+  to: number,
+  tolerance: number,
+): Candidate[] {
+  const found: Candidate[] = [];
+  const straight = moments.line(from, to);
+  const off = (p: Vec): number => Math.abs(cross(straight.direction, sub(p, straight.center)));
+  if (straight.meanSquare <= tolerance ** 2) {
+    const worst = worstOf(points, from, to, off);
+    if (worst <= tolerance) {
+      const heading = angleOf(straight.direction);
+      found.push({
+        from,
+        to,
+        curvature: 0,
+        startHeading: heading,
+        endHeading: heading,
+        meanSquare: straight.meanSquare,
+        worst,
+      });
+    }
+  }
+  if (to - from < 4) return found;
+  const circle = moments.circle(from, to);
+  if (!circle || circle.meanSquare > tolerance ** 2 || circle.radius > 2000) return found;
+  const away = (p: Vec): number => Math.abs(distance(p, circle.center) - circle.radius);
+  const worst = worstOf(points, from, to, away);
+  if (worst > tolerance) return found;
+  const arc = headingsOnCircle(points, from, to, circle.center);
+  if (!arc) return found;
+  found.push({
+    from,
+    to,
+    curvature: arc.turn / circle.radius,
+    startHeading: arc.start,
+    endHeading: arc.end,
+    meanSquare: circle.meanSquare,
+    worst,
+  });
+  return found;
+}
+
+function worstOf(
+  points: readonly Vec[],
+  from: number,
+  to: number,
+  off: (p: Vec) => number,
+): number {
+  const step = Math.max(1, Math.floor((to - from) / 16));
+  let worst = 0;
+  for (let i = from; i <= to; i += step) worst = Math.max(worst, off(points[i] as Vec));
+  return Math.max(worst, off(points[to] as Vec));
+}
+
+/** Headings at both ends and turning sense of a run round a centre; null if it wanders or overruns. */
+function headingsOnCircle(
+  points: readonly Vec[],
+  from: number,
+  to: number,
+  center: Vec,
+): { start: number; end: number; turn: 1 | -1 } | null {
+  const at = (part: number): Vec =>
+    sub(points[Math.round(from + (to - from) * part)] as Vec, center);
+  let sweep = 0;
+  for (let i = 0; i < 8; i++) {
+    const [a, b] = [at(i / 8), at((i + 1) / 8)];
+    sweep += Math.atan2(cross(a, b), dot(a, b));
+  }
+  if (Math.abs(sweep) > 2.02 * Math.PI) return null;
+  const turn = sweep < 0 ? -1 : 1;
+  const quarter = (turn * Math.PI) / 2;
+  return { start: angleOf(at(0)) + quarter, end: angleOf(at(1)) + quarter, turn };
+}
+
+const isLine = (c: Candidate): boolean => c.curvature === 0;
+
+function joinCost(a: Candidate, b: Candidate): number {
+  const miss = Math.abs(wrapAngle(b.startHeading - a.endHeading));
+  if (isLine(a) && isLine(b)) return CORNER_COST;
+  return CORNER_COST * Math.min(1, (miss / CORNER_HEADING) ** 2);
+}
+
+/**
+ * The fewest pieces (a line counts a little less than an arc, a corner between them counts too)
+ * with no point further than `worst` mm from its piece, by dynamic programming over the points; the
+ * closeness of the fit decides between equals.
+ */
+export function fewestPieces(
+  byStart: readonly (readonly Candidate[])[],
+  worst: number,
+): { cost: number; pieces: Candidate[] } | null {
+  const last = byStart.length - 1;
+  const ending: Entry[][] = byStart.map(() => []);
+  const typical = (worst / 2.5) ** 2;
+  for (let at = 0; at < last; at++) {
+    const before = keepBest(ending[at] ?? []);
+    ending[at] = before;
+    if (at > 0 && before.length === 0) continue;
+    for (const candidate of byStart[at] ?? []) {
+      if (candidate.worst > worst || candidate.meanSquare > typical) continue;
+      const share = (candidate.to - candidate.from) / last;
+      const own =
+        (isLine(candidate) ? LINE_COST : ARC_COST) + (0.3 * share * candidate.meanSquare) / typical;
+      let best: Entry | null = at === 0 ? { cost: own, candidate, before: null } : null;
+      for (const entry of before) {
+        const cost = entry.cost + own + joinCost(entry.candidate, candidate);
+        if (!best || cost < best.cost) best = { cost, candidate, before: entry };
+      }
+      if (best) ending[candidate.to]?.push(best);
+    }
+  }
+  const winner = keepBest(ending[last] ?? [])[0];
+  if (!winner) return null;
+  const pieces: Candidate[] = [];
+  for (let e: Entry | null = winner; e; e = e.before) pieces.unshift(e.candidate);
+  return { cost: winner.cost, pieces };
+}
+
+/** A join never costs more than a corner, so what lies further back than that cannot win. */
+function keepBest(entries: Entry[]): Entry[] {
+  entries.sort((a, b) => a.cost - b.cost);
+  const limit = (entries[0]?.cost ?? 0) + CORNER_COST;
+  return entries.filter((e, i) => i < KEPT_ENTRIES && e.cost <= limit);
+}

@@ -1,0 +1,5 @@
+/** Degrees to radians. */
+export const radians = (deg: number): number => (deg * Math.PI) / 180;
+
+/** Radians to degrees. */
+export const degrees = (rad: number): number => (rad * 180) / Math.PI;

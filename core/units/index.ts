@@ -1,0 +1,9 @@
+/**
+ * Units: millimetres inside, what a maker reads and types at the edge.
+ * Wire gauge follows ASTM B258; an inch is 25.4 mm exactly.
+ */
+export { degrees, radians } from './angle';
+export { awgToMm, mmToAwg, nominalAwg } from './awg';
+export { MM_PER_INCH, printInches } from './inches';
+export { parseLength, type LengthUnit, type ParsedLength } from './parseLength';
+export { printAngle, printBoth, printGauge, printLength, printMm, printNumber } from './print';

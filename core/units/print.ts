@@ -1,0 +1,36 @@
+import { nominalAwg } from './awg';
+import { printInches } from './inches';
+import type { LengthUnit } from './parseLength';
+
+/** A length in mm with `decimals` places and its unit, with a real minus sign kept plain: `35.2 mm`. */
+export function printMm(lengthMm: number, decimals = 1): string {
+  return `${printNumber(lengthMm, decimals)} mm`;
+}
+
+/** A number with fixed places and never `-0.0`. */
+export function printNumber(value: number, decimals: number): string {
+  const text = value.toFixed(decimals);
+  return Number(text) === 0 ? text.replace('-', '') : text;
+}
+
+/** A length in the leading unit: `35.2 mm` or `1 3/8 in`. */
+export function printLength(lengthMm: number, unit: LengthUnit, decimals = 1): string {
+  return unit === 'mm' ? printMm(lengthMm, decimals) : printInches(lengthMm);
+}
+
+/** A length in both units, the leading one first: `35.2 mm (1 3/8 in)`. */
+export function printBoth(lengthMm: number, unit: LengthUnit, decimals = 1): string {
+  const other = unit === 'mm' ? 'in' : 'mm';
+  return `${printLength(lengthMm, unit, decimals)} (${printLength(lengthMm, other, decimals)})`;
+}
+
+/** A wire's thickness with its gauge when it has one: `1.02 mm (18 ga)`, else `1.00 mm`. */
+export function printGauge(diameterMm: number): string {
+  const awg = nominalAwg(diameterMm);
+  return awg === null ? printMm(diameterMm, 2) : `${printMm(diameterMm, 2)} (${awg} ga)`;
+}
+
+/** An angle in whole degrees without its sign: `90°`. */
+export function printAngle(angleRad: number): string {
+  return `${Math.round(Math.abs(angleRad) * (180 / Math.PI))}°`;
+}

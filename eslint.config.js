@@ -1,0 +1,115 @@
+import js from '@eslint/js';
+import prettier from 'eslint-config-prettier';
+import hooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** Rooms of the core in order: a room uses only those before it. */
+const ROOMS = [
+  'units',
+  'wire',
+  'geometry',
+  'strip',
+  'forming',
+  'element',
+  'piece',
+  'plan',
+  'file',
+  'sheet',
+];
+
+const OUTSIDE_CORE = [
+  'react',
+  'react-*',
+  'node:*',
+  'fs',
+  'path',
+  '~/*',
+  '**/app/**',
+  '**/cli/**',
+  '@demo/*',
+  'localforage',
+];
+
+const roomRules = ROOMS.map((room, i) => ({
+  files: [`core/${room}/**/*.ts`],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          { group: OUTSIDE_CORE, message: 'The core has no interface, DOM or Node code.' },
+          ...(i + 1 < ROOMS.length
+            ? [
+                {
+                  group: ROOMS.slice(i + 1).flatMap((r) => [`../${r}`, `../${r}/*`]),
+                  message: 'Later rooms use earlier ones, never back.',
+                },
+              ]
+            : []),
+          { group: ROOMS.map((r) => `../${r}/*`), message: 'Enter a room by its index.' },
+        ],
+      },
+    ],
+    'no-restricted-globals': [
+      'error',
+      'window',
+      'document',
+      'navigator',
+      'process',
+      'Buffer',
+      'localStorage',
+      'fetch',
+    ],
+  },
+}));
+
+export default tseslint.config(
+  { ignores: ['build/', '.react-router/', 'node_modules/', 'test-results/', 'playwright-report/'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [...tseslint.configs.recommendedTypeChecked, ...tseslint.configs.stylisticTypeChecked],
+    languageOptions: {
+      parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname },
+    },
+    rules: {
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { varsIgnorePattern: '^_', argsIgnorePattern: '^_', ignoreRestSiblings: true },
+      ],
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-misused-promises': [
+        'error',
+        { checksVoidReturn: { attributes: false } },
+      ],
+      '@typescript-eslint/only-throw-error': 'off',
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/dot-notation': 'off',
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['app/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: hooks.configs.recommended.rules,
+  },
+  {
+    files: ['**/*.{js,mjs}'],
+    languageOptions: {
+      globals: {
+        console: 'readonly',
+        process: 'readonly',
+        URL: 'readonly',
+        setTimeout: 'readonly',
+        setInterval: 'readonly',
+        clearInterval: 'readonly',
+        fetch: 'readonly',
+        Buffer: 'readonly',
+        performance: 'readonly',
+      },
+    },
+  },
+  ...roomRules,
+  prettier,
+);

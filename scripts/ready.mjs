@@ -1,0 +1,97 @@
+// What the entry points share: installing what is missing and building what is stale. Staleness is
+// judged by content, so that a fresh clone or a touched file costs nothing it need not.
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+const cache = join(root, 'node_modules', '.cache', 'hush-road');
+
+/** Hash of the contents of files and folders, given relative to the project. */
+export function contentHash(paths) {
+  const hash = createHash('sha256');
+  const visit = (path) => {
+    const full = join(root, path);
+    if (!existsSync(full)) return;
+    if (statSync(full).isDirectory()) {
+      for (const name of readdirSync(full).sort()) visit(join(path, name));
+    } else {
+      hash.update(path).update('\0').update(readFileSync(full)).update('\0');
+    }
+  };
+  paths.forEach(visit);
+  return hash.digest('hex');
+}
+
+function isFresh(name, hash) {
+  const file = join(cache, name);
+  return existsSync(file) && readFileSync(file, 'utf8') === hash;
+}
+
+function remember(name, hash) {
+  mkdirSync(cache, { recursive: true });
+  writeFileSync(join(cache, name), hash);
+}
+
+/** Installs packages when node_modules does not match the lock file. */
+export function ensurePackages({ quiet = false } = {}) {
+  const hash = contentHash(['package.json', 'package-lock.json']);
+  if (isFresh('packages', hash)) return;
+  if (!quiet) console.log('Installing packages…');
+  const done = spawnSync(
+    'npm',
+    ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'],
+    {
+      cwd: root,
+      stdio: ['ignore', quiet ? 'ignore' : process.stderr, 'inherit'],
+    },
+  );
+  if (done.status !== 0) process.exit(done.status ?? 1);
+  remember('packages', hash);
+}
+
+/** Builds the application when its sources have changed. */
+export function ensureBuild() {
+  const hash = contentHash([
+    'app',
+    'core',
+    'demo',
+    'public',
+    'package-lock.json',
+    'vite.config.ts',
+    'react-router.config.ts',
+  ]);
+  if (isFresh('build', hash) && existsSync(join(root, 'build', 'server', 'index.js'))) return 0;
+  console.log('Building…');
+  const done = spawnSync(
+    process.execPath,
+    [join(root, 'node_modules', '@react-router', 'dev', 'bin.js'), 'build'],
+    {
+      cwd: root,
+      stdio: ['ignore', process.stderr, 'inherit'],
+      env: { ...process.env, NODE_ENV: 'production' },
+    },
+  );
+  if (done.status === 0) remember('build', hash);
+  return done.status ?? 1;
+}
+
+/** Starts the built server; resolves with the process. */
+export function startServer(port) {
+  return spawn(
+    process.execPath,
+    [
+      join(root, 'node_modules', '@react-router', 'serve', 'bin.js'),
+      join(root, 'build', 'server', 'index.js'),
+    ],
+    {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'inherit'],
+      env: { ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port) },
+    },
+  );
+}
+
+export { cache, isFresh, remember };
