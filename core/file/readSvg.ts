@@ -188,8 +188,8 @@ function fitBox(
   rule = 'xMidYMid meet',
 ): Affine {
   const [sx, sy] = [width / w, height / h];
-  if (/none/.test(rule)) return compose(scaling(sx, sy), translation(-x, -y));
-  const s = /slice/.test(rule) ? Math.max(sx, sy) : Math.min(sx, sy);
+  if (rule.includes('none')) return compose(scaling(sx, sy), translation(-x, -y));
+  const s = rule.includes('slice') ? Math.max(sx, sy) : Math.min(sx, sy);
   const place = (axis: 'x' | 'Y', free: number): number =>
     new RegExp(`${axis}Min`).test(rule) ? 0 : new RegExp(`${axis}Max`).test(rule) ? free : free / 2;
   const shift = translation(place('x', width - w * s), place('Y', height - h * s));

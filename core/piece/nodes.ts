@@ -46,7 +46,7 @@ export function nodesOf(path: Path): FigureNode[] {
   if (!first) return [];
   const nodes: FigureNode[] = [{ ...startOf(first) }];
   for (const s of segments) {
-    const last = nodes[nodes.length - 1] as FigureNode;
+    const last = nodes[nodes.length - 1]!;
     const node: FigureNode = { ...endOf(s) };
     if (s.type === 'arc') last.bulge = bulgeOf(s);
     if (s.type === 'cubic') {
@@ -55,7 +55,7 @@ export function nodesOf(path: Path): FigureNode[] {
     }
     nodes.push(node);
   }
-  const [start, end] = [nodes[0] as FigureNode, nodes[nodes.length - 1] as FigureNode];
+  const [start, end] = [nodes[0]!, nodes[nodes.length - 1]!];
   if (path.closed && nodes.length > 2 && distance(start, end) < 1e-6) {
     nodes.pop();
     if (end.in) start.in = end.in;

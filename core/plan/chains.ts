@@ -20,6 +20,6 @@ export function chainOf(path: FigurePath, toleranceMm: number): { chain: Chain; 
   const drawn = drawnPath(path);
   const made = { chain: fitChain(drawn, toleranceMm), drawnMm: pathLength(drawn) };
   kept.set(key, made);
-  if (kept.size > MAX_KEPT) kept.delete(kept.keys().next().value as string);
+  if (kept.size > MAX_KEPT) kept.delete(kept.keys().next().value!);
   return made;
 }

@@ -57,7 +57,7 @@ export function bendChain(
   const primitives = chain.primitives;
   const room = primitives.map((p) => segmentLength(p));
   const joints = primitives.slice(1).map((after, i) => {
-    const before = primitives[i] as Primitive;
+    const before = primitives[i]!;
     const turn = joinTurn(before, after);
     if (Math.abs(turn) <= CORNER_TURN) return null;
     return joint(before, after, turn, share(room, i, primitives), diameterMm, cornerRadiusMm);
@@ -173,13 +173,12 @@ function mergeCurves(pieces: readonly StripPiece[]): StripPiece[] {
   for (const p of pieces) {
     const last = out[out.length - 1];
     const alike =
-      last &&
-      last.kind === p.kind &&
+      last?.kind === p.kind &&
       (p.kind === 'run' ||
         (p.kind === 'curve' &&
           last.angleRad * p.angleRad > 0 &&
           Math.abs(last.insideRadiusMm - p.insideRadiusMm) < 1e-3 * (1 + p.insideRadiusMm)));
-    if (!alike) {
+    if (!last || !alike) {
       out.push(p);
       continue;
     }

@@ -139,10 +139,10 @@ export function reachTips(chain: Chain, insideMm: number, diameterMm: number): C
   });
   const primitives = groups.flatMap((group, g) => {
     const nextIndex = groups[g + 1]?.[0] ?? (chain.closed ? groups[0]?.[0] : undefined);
-    const own = group.map((i) => p[i] as Primitive);
-    const from = moved[group[0] ?? 0] ?? startOf(own[0] as Primitive);
+    const own = group.map((i) => p[i]!);
+    const from = moved[group[0] ?? 0] ?? startOf(own[0]!);
     const end = nextIndex === undefined ? null : moved[nextIndex];
-    return mapEnds(own, from, end ?? endOf(own[own.length - 1] as Primitive));
+    return mapEnds(own, from, end ?? endOf(own[own.length - 1]!));
   });
   return { ...chain, primitives };
 }

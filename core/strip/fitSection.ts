@@ -41,7 +41,7 @@ export function fitSection(points: readonly Vec[], tolerance: number, closed: bo
   const middle = Math.round((longest.from + longest.to) / 2);
   const body = points.slice(0, -1);
   const turned = [...body.slice(middle), ...body.slice(0, middle)];
-  return fitOpen([...turned, turned[0] as Vec], tolerance, true);
+  return fitOpen([...turned, turned[0]!], tolerance, true);
 }
 
 function straight(points: readonly Vec[]): SectionFit {
@@ -52,7 +52,7 @@ function straight(points: readonly Vec[]): SectionFit {
 
 function spanOf(points: readonly Vec[], c: Candidate): number {
   let sum = 0;
-  for (let i = c.from; i < c.to; i++) sum += distance(points[i] as Vec, points[i + 1] as Vec);
+  for (let i = c.from; i < c.to; i++) sum += distance(points[i]!, points[i + 1]!);
   return sum;
 }
 
@@ -87,7 +87,7 @@ function fitOpen(points: readonly Vec[], tolerance: number, closed: boolean): Se
     if (closeness < 0.03) break;
     pieces = fewestPieces(choice.byStart, tolerance * closeness)?.pieces ?? null;
   }
-  const kept = simplify(points, best as Fitted, tolerance, closed);
+  const kept = simplify(points, best!, tolerance, closed);
   const primitives = toPrimitives(kept.start, kept.chain);
   return {
     primitives: closed ? mergeEnds(primitives) : primitives,
@@ -109,7 +109,7 @@ function fitPieces(points: readonly Vec[], found: readonly Candidate[], closed: 
     assigned.fill(i, c.from, c.to + 1);
     const before = found[i - 1];
     const turn = before ? wrapAngle(c.startHeading - before.endHeading) : 0;
-    const bothLines = before !== undefined && before.curvature === 0 && c.curvature === 0;
+    const bothLines = before?.curvature === 0 && c.curvature === 0;
     const corner = before !== undefined && (bothLines || Math.abs(turn) > CORNER_TURN);
     return {
       turn: corner ? turn : 0,
@@ -119,19 +119,13 @@ function fitPieces(points: readonly Vec[], found: readonly Candidate[], closed: 
       length: spanOfCandidate(points, c),
     };
   });
-  const first = found[0] as Candidate;
-  return refine(
-    points,
-    assigned,
-    { at: points[0] as Vec, heading: first.startHeading },
-    chain,
-    closed,
-  );
+  const first = found[0]!;
+  return refine(points, assigned, { at: points[0]!, heading: first.startHeading }, chain, closed);
 }
 
 /** Length of a proposed piece: noise makes the points' own length too long, so by chord and sweep. */
 function spanOfCandidate(points: readonly Vec[], c: Candidate): number {
-  const chord = distance(points[c.from] as Vec, points[c.to] as Vec);
+  const chord = distance(points[c.from]!, points[c.to]!);
   if (c.curvature === 0) return chord;
   const direction = c.curvature < 0 ? -1 : 1;
   const full = 2 * Math.PI;

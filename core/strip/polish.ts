@@ -92,10 +92,10 @@ function findFeet(
     let best: Foot | null = null;
     for (let i = Math.max(0, now - 1); i <= Math.min(last, now + 1); i++) {
       const open = i === 0 && i === last ? 'both' : i === 0 ? 'start' : i === last ? 'end' : 'none';
-      const foot = footOn(states[i] as State, chain[i] as ChainElement, p, open);
+      const foot = footOn(states[i]!, chain[i]!, p, open);
       if (!best || foot.far < best.far - 1e-12) best = { ...foot, piece: i };
     }
-    const chosen = best as Foot;
+    const chosen = best!;
     pieces[j] = chosen.piece;
     return chosen;
   });
@@ -130,14 +130,14 @@ function parametersOf(
   freeStart: boolean,
 ): Parameter[] {
   const list: Parameter[] = [];
-  const first = states[0] as State;
+  const first = states[0]!;
   if (freeStart) {
     list.push({ kind: 'x', piece: -1, motion: [1, 0, 0] });
     list.push({ kind: 'y', piece: -1, motion: [0, 1, 0] });
     list.push({ kind: 'heading', piece: -1, motion: turnAbout(first.at) });
   }
   chain.forEach((e, i) => {
-    const s = states[i] as State;
+    const s = states[i]!;
     const end = moveAlong(s, e.curvature, e.length);
     if (e.corner) list.push({ kind: 'turn', piece: i - 1, motion: turnAbout(s.at) });
     if (!e.line) {
@@ -235,21 +235,16 @@ function endResiduals(
   states: readonly State[],
   closed: boolean,
 ): { start: Residual; end: Residual[] } {
-  const first = states[0] as State;
-  const end = states[states.length - 1] as State;
+  const first = states[0]!;
+  const end = states[states.length - 1]!;
   const pull = (gap: Vec, normal: Vec, at: Vec, weight: number): Residual => ({
     value: dot(gap, normal),
     gain: gainOf(normal, at),
     weight,
   });
-  const start = pull(
-    sub(points[0] as Vec, first.at),
-    fromAngle(first.heading),
-    first.at,
-    END_WEIGHT,
-  );
+  const start = pull(sub(points[0]!, first.at), fromAngle(first.heading), first.at, END_WEIGHT);
   if (!closed) {
-    const gap = sub(points[points.length - 1] as Vec, end.at);
+    const gap = sub(points[points.length - 1]!, end.at);
     return { start, end: [pull(gap, fromAngle(end.heading), end.at, END_WEIGHT)] };
   }
   const gap = sub(first.at, end.at);
@@ -290,8 +285,8 @@ function equations(
     parameters.findIndex((p) => p.kind === 'curvature' && p.piece === i),
   );
   for (const f of feet) {
-    const s = states[f.piece] as State;
-    const curvature = (chain[f.piece] as ChainElement).curvature;
+    const s = states[f.piece]!;
+    const curvature = chain[f.piece]!.curvature;
     const foot = moveAlong(s, curvature, f.u);
     const normal = perp(fromAngle(foot.heading));
     const gain = gainOf(normal, foot.at);
@@ -302,17 +297,17 @@ function equations(
     right[own] = (right[own] ?? 0) + ownGain * f.off;
     bump(matrix, own, own, ownGain * ownGain);
     for (let q = 0; q < own; q++) {
-      bump(matrix, q, own, apply(gain, (parameters[q] as Parameter).motion) * ownGain);
+      bump(matrix, q, own, apply(gain, parameters[q]!.motion) * ownGain);
     }
   }
   const ends = endResiduals(points, states, options.closed);
   addRow(matrix, right, ends.start, (i) => {
-    const q = parameters[i] as Parameter;
+    const q = parameters[i]!;
     return q.piece < 0 && q.kind !== 'turn' ? apply(ends.start.gain, q.motion) : 0;
   });
   for (const r of ends.end) {
     addRow(matrix, right, r, (i) => {
-      const q = parameters[i] as Parameter;
+      const q = parameters[i]!;
       // Shifting the whole closed chain does not change its gap.
       if (options.closed && (q.kind === 'x' || q.kind === 'y')) return 0;
       return apply(r.gain, q.motion);
@@ -324,16 +319,16 @@ function equations(
 
 function collect(outer: Float64Array, first: Float64Array, gain: Motion, value: number): void {
   for (let a = 0; a < 3; a++) {
-    const g = gain[a] as number;
+    const g = gain[a]!;
     first[a] = (first[a] ?? 0) + g * value;
     for (let b = 0; b < 3; b++) {
-      outer[a * 3 + b] = (outer[a * 3 + b] ?? 0) + g * (gain[b] as number);
+      outer[a * 3 + b] = (outer[a * 3 + b] ?? 0) + g * gain[b]!;
     }
   }
 }
 
 function bump(matrix: Float64Array[], a: number, b: number, by: number): void {
-  const row = matrix[a] as Float64Array;
+  const row = matrix[a]!;
   row[b] = (row[b] ?? 0) + by;
 }
 
@@ -363,7 +358,7 @@ function downstreamSums(
   const f = new Float64Array(3);
   let piece = count - 1;
   for (let b = parameters.length - 1; b >= 0; b--) {
-    const q = parameters[b] as Parameter;
+    const q = parameters[b]!;
     while (piece > q.piece && piece >= 0) {
       outer[piece]?.forEach((v, i) => (o[i] = (o[i] ?? 0) + v));
       first[piece]?.forEach((v, i) => (f[i] = (f[i] ?? 0) + v));
@@ -375,7 +370,7 @@ function downstreamSums(
       (a) => (o[a * 3] ?? 0) * h[0] + (o[a * 3 + 1] ?? 0) * h[1] + (o[a * 3 + 2] ?? 0) * h[2],
     );
     for (let a = 0; a <= b; a++) {
-      const m = (parameters[a] as Parameter).motion;
+      const m = parameters[a]!.motion;
       bump(matrix, a, b, m[0] * (oh[0] ?? 0) + m[1] * (oh[1] ?? 0) + m[2] * (oh[2] ?? 0));
     }
   }

@@ -157,7 +157,7 @@ function markRun(
   const turns = legs.map((_, i) => {
     const next = segments[i + 1 < count ? from + i + 1 : from];
     if (!next || (!ring && i + 1 >= count)) return Infinity;
-    return turnBetween(tangentAt(segments[from + i] as Segment, 1), tangentAt(next, 0));
+    return turnBetween(tangentAt(segments[from + i]!, 1), tangentAt(next, 0));
   });
   const round = turns.map((t, i) => {
     const [a, b] = [legs[i] ?? 0, legs[(i + 1) % count] ?? 0];
@@ -181,8 +181,7 @@ function markShortArcs(segments: readonly Segment[], nature: Nature[]): void {
   let from = 0;
   while (from < segments.length) {
     let to = from;
-    while (to < segments.length && nature[to] === 'kept' && isShortArc(segments[to] as Segment))
-      to++;
+    while (to < segments.length && nature[to] === 'kept' && isShortArc(segments[to]!)) to++;
     if (to - from >= 6) nature.fill('curve', from, to);
     from = Math.max(to, from + 1);
   }
@@ -195,15 +194,15 @@ function sectionOf(
   segments: readonly Segment[],
   nature: readonly Nature[],
 ): Section {
-  const own = group.map((i) => segments[i] as Segment);
+  const own = group.map((i) => segments[i]!);
   if (group.every((i) => nature[i] === 'kept')) {
     return { kind: 'kept', primitives: own as Primitive[] };
   }
   const total = own.reduce((sum, s) => sum + segmentLength(s), 0);
   const step = Math.max(POINT_STEP_MM, total / MAX_POINTS);
-  const points: Vec[] = [startOf(own[0] as Segment)];
+  const points: Vec[] = [startOf(own[0]!)];
   group.forEach((i) => {
-    const s = segments[i] as Segment;
+    const s = segments[i]!;
     if (nature[i] === 'chord' || (nature[i] === 'dense' && segmentLength(s) < 4 * DENSE_LEG_MM)) {
       points.push(endOf(s));
     } else {

@@ -103,8 +103,8 @@ function worstOf(
 ): number {
   const step = Math.max(1, Math.floor((to - from) / 16));
   let worst = 0;
-  for (let i = from; i <= to; i += step) worst = Math.max(worst, off(points[i] as Vec));
-  return Math.max(worst, off(points[to] as Vec));
+  for (let i = from; i <= to; i += step) worst = Math.max(worst, off(points[i]!));
+  return Math.max(worst, off(points[to]!));
 }
 
 /** Headings at both ends and turning sense of a run round a centre; null if it wanders or overruns. */
@@ -114,8 +114,7 @@ function headingsOnCircle(
   to: number,
   center: Vec,
 ): { start: number; end: number; turn: 1 | -1 } | null {
-  const at = (part: number): Vec =>
-    sub(points[Math.round(from + (to - from) * part)] as Vec, center);
+  const at = (part: number): Vec => sub(points[Math.round(from + (to - from) * part)]!, center);
   let sweep = 0;
   for (let i = 0; i < 8; i++) {
     const [a, b] = [at(i / 8), at((i + 1) / 8)];

@@ -14,28 +14,28 @@ export function solveSymmetric(
     const row = l[i] as Float64Array;
     for (let j = 0; j <= i; j++) {
       const other = l[j] as Float64Array;
-      let sum = (upper[j] as Float64Array)[i] ?? 0;
+      let sum = upper[j]![i] ?? 0;
       if (i === j) sum += damping * sum + 1e-12;
-      for (let k = 0; k < j; k++) sum -= (row[k] as number) * (other[k] as number);
+      for (let k = 0; k < j; k++) sum -= row[k]! * other[k]!;
       if (i === j) {
         if (!(sum > 0)) return null;
         row[i] = Math.sqrt(sum);
       } else {
-        row[j] = sum / (other[j] as number);
+        row[j] = sum / other[j]!;
       }
     }
   }
   const x = new Float64Array(n);
   for (let i = 0; i < n; i++) {
-    let sum = b[i] as number;
+    let sum = b[i]!;
     const row = l[i] as Float64Array;
-    for (let k = 0; k < i; k++) sum -= (row[k] as number) * (x[k] as number);
-    x[i] = sum / (row[i] as number);
+    for (let k = 0; k < i; k++) sum -= row[k]! * x[k]!;
+    x[i] = sum / row[i]!;
   }
   for (let i = n - 1; i >= 0; i--) {
-    let sum = x[i] as number;
-    for (let k = i + 1; k < n; k++) sum -= ((l[k] as Float64Array)[i] as number) * (x[k] as number);
-    x[i] = sum / ((l[i] as Float64Array)[i] as number);
+    let sum = x[i]!;
+    for (let k = i + 1; k < n; k++) sum -= (l[k] as Float64Array)[i]! * x[k]!;
+    x[i] = sum / (l[i] as Float64Array)[i]!;
   }
   return x;
 }

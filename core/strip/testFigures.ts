@@ -101,7 +101,7 @@ export function drawAs(figure: KnownFigure, drawing: Drawing, seed = 1): Path {
     );
     return { segments, closed: false };
   }
-  const first = figure.primitives[0] as Primitive;
+  const first = figure.primitives[0]!;
   const points = [
     startOf(first),
     ...figure.primitives.flatMap((p) => flattenSegment(p, 0.001, 0.2)),

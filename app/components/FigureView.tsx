@@ -1,0 +1,137 @@
+import { useMemo, type ReactNode } from 'react';
+import type { Box } from '@core/geometry';
+import type { Piece } from '@core/piece';
+import { placeOnWire, type Plan } from '@core/plan';
+import { usePointer, useWorkbench } from '~/state/workbench';
+import { Bench, type BenchView } from './Bench';
+import { drawnExtent, WireDrawing } from './WireDrawing';
+
+/** Box of everything drawn: the formed wires with their loops, or the bare figure before a plan. */
+export function useExtent(piece: Piece, plan: Plan | null): Box | null {
+  return useMemo(() => {
+    if (!plan || plan.wires.length === 0) return null;
+    const points = drawnExtent(piece, plan);
+    if (points.length === 0) return null;
+    let box: Box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+    for (const p of points) {
+      box = {
+        minX: Math.min(box.minX, p.x),
+        minY: Math.min(box.minY, p.y),
+        maxX: Math.max(box.maxX, p.x),
+        maxY: Math.max(box.maxY, p.y),
+      };
+    }
+    return box;
+  }, [piece, plan]);
+}
+
+/** The figure as wire with its bends, linked with strip and table. Screens add what they edit. */
+export function FigureView({
+  label,
+  over,
+}: {
+  label: string;
+  over?: (view: BenchView) => ReactNode;
+}) {
+  const { planState, settings, store } = useWorkbench();
+  const { plan, planned } = planState;
+  const extent = useExtent(planned ?? store.getState().piece, plan);
+  return (
+    <Bench
+      label={label}
+      extent={extent}
+      fitKey={plan ? `${store.getState().piece.id}-${sizeKey(extent)}` : 'empty'}
+      actualPxPerMm={settings.pxPerMm}
+      unit={settings.unit}
+    >
+      {(view) => (
+        <>
+          {plan && planned && <WireDrawing piece={planned} plan={plan} />}
+          {plan && planned && <BendMarks piece={planned} plan={plan} view={view} />}
+          {over?.(view)}
+        </>
+      )}
+    </Bench>
+  );
+}
+
+/** The view is fitted anew when the figure's size changes much, not at every small edit. */
+export function sizeKey(box: Box | null): string {
+  if (!box) return 'none';
+  const step = (mm: number): number => Math.round(Math.log2(Math.max(1, mm)) * 2);
+  return `${step(box.maxX - box.minX)}x${step(box.maxY - box.minY)}`;
+}
+
+/** A number beside each bend; the one pointed at stands out, and a point runs with the strip. */
+export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; view: BenchView }) {
+  const { pointer } = useWorkbench();
+  const active = usePointer((p) => p.bend);
+  const wireIndex = usePointer((p) => Math.min(p.wire, plan.wires.length - 1));
+  const atMm = usePointer((p) => p.atMm);
+  const px = 1 / view.pxPerMm;
+  const wire = plan.wires[wireIndex];
+  const runner =
+    wire && atMm !== null
+      ? placeOnWire(wire.strip, Math.min(wire.developedMm, Math.max(0, atMm - wire.startMm)))
+      : null;
+  const crowded = plan.wires.reduce((n, w) => n + w.bends.length, 0) > 120;
+  return (
+    <g>
+      {plan.wires.map((w, wi) =>
+        w.bends.map((b, i) => {
+          const on = wi === wireIndex && active === i;
+          if (crowded && !on) return null;
+          const place = placeOnWire(w.strip, b.middleMm);
+          if (!place) return null;
+          // Outside the turn, clear of the wire.
+          const side = b.angleRad > 0 ? -1 : 1;
+          const off = piece.wire.diameterMm / 2 + 11 * px;
+          const at = {
+            x: place.at.x - place.direction.y * side * off,
+            y: place.at.y + place.direction.x * side * off,
+          };
+          return (
+            <g
+              key={`${wi}-${i}`}
+              onPointerEnter={() =>
+                pointer.getState().point({ wire: wi, bend: i, atMm: b.fromEndMm })
+              }
+              onPointerLeave={() => pointer.getState().point({ bend: null, atMm: null })}
+            >
+              <circle cx={place.at.x} cy={place.at.y} r={14 * px} fill="transparent" />
+              <circle
+                cx={at.x}
+                cy={at.y}
+                r={(on ? 10.5 : 8.5) * px}
+                fill={on ? 'var(--patina)' : 'var(--raised)'}
+                stroke={on ? 'var(--patina)' : 'var(--line)'}
+                strokeWidth={px}
+              />
+              <text
+                x={at.x}
+                y={at.y + 3.8 * px}
+                textAnchor="middle"
+                fontSize={(on ? 12 : 10.5) * px}
+                fontWeight={600}
+                fill={on ? 'var(--patina-ink)' : 'var(--ink)'}
+              >
+                {i + 1}
+              </text>
+            </g>
+          );
+        }),
+      )}
+      {runner && (
+        <circle
+          cx={runner.at.x}
+          cy={runner.at.y}
+          r={6 * px}
+          fill="var(--raised)"
+          stroke="var(--patina)"
+          strokeWidth={2.5 * px}
+          pointerEvents="none"
+        />
+      )}
+    </g>
+  );
+}

@@ -1,0 +1,388 @@
+import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { Popover } from 'radix-ui';
+import { ChevronDown } from 'lucide-react';
+import type { Piece } from '@core/piece';
+import type { Plan, PlannedBend, WirePlan } from '@core/plan';
+import { turnWord } from '@core/sheet';
+import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
+import { usePointer, useWorkbench } from '~/state/workbench';
+import { METAL_COLOURS } from './metalColours';
+import { LengthParts } from './LengthParts';
+
+const PAD = 26;
+const BODY_Y = 44;
+const LABEL_PX = 34;
+
+/** The wire laid out straight, with its marks: always under the figure and linked with it. */
+export function StripView({ piece, plan, unit }: { piece: Piece; plan: Plan; unit: LengthUnit }) {
+  const index = usePointer((p) => Math.min(p.wire, plan.wires.length - 1));
+  const { pointer } = useWorkbench();
+  const wire = plan.wires[index];
+  if (!wire) {
+    return (
+      <div className="flex h-full items-center px-5 text-sm text-soft">
+        The strip shows the wire laid out straight. It appears with the first line you draw.
+      </div>
+    );
+  }
+  return (
+    <div className="flex h-full flex-col">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 pt-2 text-sm">
+        {plan.wires.length > 1 && (
+          <label className="flex items-center gap-2">
+            <span className="sr-only">Wire shown in the strip</span>
+            <select
+              className="h-8 rounded-md border border-line bg-raised px-1.5"
+              value={index}
+              onChange={(e) =>
+                pointer.getState().point({ wire: Number(e.target.value), bend: null, atMm: null })
+              }
+            >
+              {plan.wires.map((w, i) => (
+                <option key={w.pathId} value={i}>
+                  Wire {i + 1} of {plan.wires.length}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+        <Popover.Root>
+          <Popover.Trigger
+            className="flex items-center gap-1.5 rounded-md px-1.5 py-0.5 hover:bg-patina-wash"
+            data-testid="cut-length"
+          >
+            <span className="text-soft">{piece.work === 'spool' ? 'Stop mark at' : 'Cut'}</span>
+            <strong className="text-base">{printBoth(wire.cutMm, unit)}</strong>
+            <ChevronDown size={14} aria-hidden="true" />
+            <span className="sr-only">Show what it is made of</span>
+          </Popover.Trigger>
+          <Popover.Portal>
+            <Popover.Content
+              side="top"
+              align="start"
+              sideOffset={6}
+              className="z-40 w-96 rounded-lg border border-line bg-raised p-4 shadow-lg"
+            >
+              <LengthParts wire={wire} piece={piece} unit={unit} />
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+        <span className="text-soft">
+          {wire.bends.length} {wire.bends.length === 1 ? 'bend' : 'bends'}
+        </span>
+        <Readout wire={wire} unit={unit} />
+      </div>
+      <Band wire={wire} piece={piece} unit={unit} />
+    </div>
+  );
+}
+
+/** What lies under the pointer, in words. */
+function Readout({ wire, unit }: { wire: WirePlan; unit: LengthUnit }) {
+  const bend = usePointer((p) => p.bend);
+  const atMm = usePointer((p) => p.atMm);
+  const b = bend === null ? undefined : wire.bends[bend];
+  let text = '';
+  if (b && bend !== null) text = bendWords(b, bend, unit);
+  else if (atMm !== null) text = `${printBoth(atMm, unit)} from the end`;
+  return (
+    <span className="ml-auto min-h-5 truncate text-soft" aria-live="polite">
+      {text}
+    </span>
+  );
+}
+
+export function bendWords(b: PlannedBend, index: number, unit: LengthUnit): string {
+  const angle = Math.round(Math.abs(degrees(b.angleRad)));
+  return `Bend ${index + 1}: ${b.kind}, ${turnWord(b.angleRad)} ${angle}°, mark at ${printLength(b.fromEndMm, unit)}`;
+}
+
+function Band({ wire, piece, unit }: { wire: WirePlan; piece: Piece; unit: LengthUnit }) {
+  const { pointer } = useWorkbench();
+  const holder = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(900);
+  const bend = usePointer((p) => p.bend);
+  const atMm = usePointer((p) => p.atMm);
+  useLayoutEffect(() => {
+    const element = holder.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => entry && setWidth(entry.contentRect.width));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+
+  const scale = Math.max(0.001, (width - 2 * PAD) / wire.cutMm);
+  const x = (mm: number): number => PAD + mm * scale;
+  const thick = Math.min(16, Math.max(6, piece.wire.diameterMm * scale));
+  const colours = METAL_COLOURS[piece.wire.metal];
+  const bodyEnd = wire.cutMm - wire.reserveMm;
+  const place = (event: PointerEvent): void => {
+    const rect = event.currentTarget.getBoundingClientRect();
+    const mm = Math.min(wire.cutMm, Math.max(0, (event.clientX - rect.left - PAD) / scale));
+    pointer.getState().point({ atMm: mm, bend: nearBend(wire, mm, 9 / scale) });
+  };
+  const keys = (event: KeyboardEvent): void => {
+    const now = atMm ?? 0;
+    const step = event.shiftKey ? 10 : 0.5;
+    const jump = { ArrowRight: now + step, ArrowLeft: now - step, Home: 0, End: wire.cutMm }[
+      event.key
+    ];
+    const nextBend = { PageDown: (bend ?? -1) + 1, PageUp: (bend ?? wire.bends.length) - 1 }[
+      event.key
+    ];
+    if (jump !== undefined) {
+      const mm = Math.min(wire.cutMm, Math.max(0, jump));
+      pointer.getState().point({ atMm: mm, bend: nearBend(wire, mm, 0.3) });
+    } else if (nextBend !== undefined) {
+      const b = wire.bends[nextBend];
+      if (b) pointer.getState().point({ atMm: b.fromEndMm, bend: nextBend });
+    } else return;
+    event.preventDefault();
+  };
+
+  return (
+    <div ref={holder} className="min-h-0 flex-1">
+      <svg
+        width={width}
+        height={104}
+        tabIndex={0}
+        role="slider"
+        aria-label="Strip"
+        aria-valuemin={0}
+        aria-valuemax={Number(wire.cutMm.toFixed(1))}
+        aria-valuenow={Number((atMm ?? 0).toFixed(1))}
+        aria-valuetext={
+          bend !== null && wire.bends[bend]
+            ? bendWords(wire.bends[bend], bend, unit)
+            : `${printNumber(atMm ?? 0, 1)} mm from the end`
+        }
+        className="block touch-none select-none"
+        onPointerMove={place}
+        onPointerDown={place}
+        onPointerLeave={() => pointer.getState().point({ atMm: null, bend: null })}
+        onKeyDown={keys}
+      >
+        <defs>
+          <linearGradient id="strip-wire" x1="0" x2="0" y1="0" y2="1">
+            <stop offset="0" stopColor={colours.body} />
+            <stop offset="0.28" stopColor={colours.glint} />
+            <stop offset="0.5" stopColor={colours.lit} />
+            <stop offset="0.8" stopColor={colours.body} />
+            <stop offset="1" stopColor={colours.rim} />
+          </linearGradient>
+        </defs>
+        <line
+          x1={x(bodyEnd)}
+          x2={x(wire.cutMm)}
+          y1={BODY_Y}
+          y2={BODY_Y}
+          stroke="var(--soft)"
+          strokeWidth={thick * 0.55}
+          strokeDasharray="3 3"
+          strokeOpacity={0.6}
+        />
+        <rect
+          x={x(0)}
+          width={Math.max(0, x(bodyEnd) - x(0))}
+          y={BODY_Y - thick / 2}
+          height={thick}
+          rx={Math.min(3, thick / 3)}
+          fill="url(#strip-wire)"
+        />
+        <Allowance from={x(0)} to={x(wire.startMm)} thick={thick} />
+        <Allowance from={x(bodyEnd - wire.endMm)} to={x(bodyEnd)} thick={thick} />
+        <Bends wire={wire} x={x} scale={scale} thick={thick} active={bend} />
+        <EndLabels wire={wire} x={x} bodyEnd={bodyEnd} unit={unit} />
+        {atMm !== null && (
+          <g pointerEvents="none">
+            <line
+              x1={x(atMm)}
+              x2={x(atMm)}
+              y1={BODY_Y - 20}
+              y2={BODY_Y + 20}
+              stroke="var(--patina)"
+              strokeWidth={1.5}
+            />
+            <circle
+              cx={x(atMm)}
+              cy={BODY_Y}
+              r={4.5}
+              fill="var(--raised)"
+              stroke="var(--patina)"
+              strokeWidth={2}
+            />
+          </g>
+        )}
+      </svg>
+    </div>
+  );
+}
+
+function nearBend(wire: WirePlan, mm: number, within: number): number | null {
+  let best: { i: number; off: number } | null = null;
+  wire.bends.forEach((b, i) => {
+    const inside = mm >= b.startMm + wire.startMm && mm <= b.endMm + wire.startMm;
+    const off = inside ? 0 : Math.abs(mm - b.fromEndMm);
+    if (off <= within && (!best || off < best.off)) best = { i, off };
+  });
+  return (best as { i: number } | null)?.i ?? null;
+}
+
+function Allowance({ from, to, thick }: { from: number; to: number; thick: number }) {
+  if (to - from < 0.5) return null;
+  return (
+    <g pointerEvents="none">
+      <line
+        x1={from}
+        x2={to}
+        y1={BODY_Y + thick / 2 + 4}
+        y2={BODY_Y + thick / 2 + 4}
+        stroke="var(--soft)"
+        strokeWidth={1}
+      />
+      {to - from > 24 && (
+        <text
+          x={(from + to) / 2}
+          y={BODY_Y + thick / 2 + 16}
+          textAnchor="middle"
+          fontSize={11}
+          fill="var(--soft)"
+        >
+          end
+        </text>
+      )}
+    </g>
+  );
+}
+
+/** Marks: a bar where corners and folds are gripped, a bow over the stretch a curve takes. */
+function Bends({
+  wire,
+  x,
+  scale,
+  thick,
+  active,
+}: {
+  wire: WirePlan;
+  x: (mm: number) => number;
+  scale: number;
+  thick: number;
+  active: number | null;
+}) {
+  let lastLabel = -Infinity;
+  let lastNumber = -Infinity;
+  const top = BODY_Y - thick / 2;
+  return (
+    <g pointerEvents="none">
+      {wire.bends.map((b, i) => {
+        const [from, to] = [x(b.startMm + wire.startMm), x(b.endMm + wire.startMm)];
+        const at = x(b.fromEndMm);
+        const on = active === i;
+        const showLabel = on || at - lastLabel > LABEL_PX;
+        const showNumber = on || at - lastNumber > 15;
+        if (showLabel) lastLabel = at;
+        if (showNumber) lastNumber = at;
+        const colour = on ? 'var(--patina)' : 'var(--ink)';
+        return (
+          <g key={i}>
+            <rect
+              x={from}
+              width={Math.max(1.5, to - from)}
+              y={top}
+              height={thick}
+              fill="#0b0f12"
+              fillOpacity={on ? 0.45 : 0.22}
+            />
+            {b.kind === 'curve' && (
+              <path
+                d={`M${from} ${top - 3}Q${(from + to) / 2} ${top - 12} ${to} ${top - 3}`}
+                fill="none"
+                stroke={colour}
+                strokeWidth={on ? 2 : 1.2}
+              />
+            )}
+            <line
+              x1={at}
+              x2={at}
+              y1={top - (b.kind === 'curve' ? 8 : 9)}
+              y2={BODY_Y + thick / 2 + 5}
+              stroke={colour}
+              strokeWidth={b.kind === 'curve' ? 1.2 : 2.2}
+            />
+            {b.kind === 'fold' && (
+              <line
+                x1={at + Math.max(3, scale)}
+                x2={at + Math.max(3, scale)}
+                y1={top - 9}
+                y2={BODY_Y + thick / 2 + 5}
+                stroke={colour}
+                strokeWidth={1.2}
+              />
+            )}
+            {showNumber && (
+              <text
+                x={at}
+                y={top - 15}
+                textAnchor="middle"
+                fontSize={on ? 13 : 12}
+                fontWeight={600}
+                fill={colour}
+              >
+                {i + 1}
+              </text>
+            )}
+            {showLabel && (
+              <text
+                x={at}
+                y={BODY_Y + thick / 2 + 19}
+                textAnchor="middle"
+                fontSize={11.5}
+                fill={on ? 'var(--patina)' : 'var(--soft)'}
+                fontWeight={on ? 600 : 400}
+              >
+                {printNumber(b.fromEndMm, 1)}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+function EndLabels({
+  wire,
+  x,
+  bodyEnd,
+  unit,
+}: {
+  wire: WirePlan;
+  x: (mm: number) => number;
+  bodyEnd: number;
+  unit: LengthUnit;
+}) {
+  const y = BODY_Y + 46;
+  return (
+    <g fontSize={11.5} fill="var(--soft)" pointerEvents="none">
+      {[0, bodyEnd].map((mm) => (
+        <line
+          key={mm}
+          x1={x(mm)}
+          x2={x(mm)}
+          y1={BODY_Y - 10}
+          y2={BODY_Y + 34}
+          stroke="var(--soft)"
+          strokeWidth={1}
+        />
+      ))}
+      <text x={x(0)} y={y}>
+        first end
+      </text>
+      <text x={x(wire.cutMm)} y={y} textAnchor="end">
+        {wire.reserveMm > 0
+          ? `piece ends at ${printLength(bodyEnd, unit)}, then reserve`
+          : `ends at ${printLength(bodyEnd, unit)}`}
+      </text>
+    </g>
+  );
+}

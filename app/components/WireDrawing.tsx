@@ -1,0 +1,210 @@
+import { memo, type ReactNode } from 'react';
+import { pathData } from '@core/file';
+import { flattenSegment, perp, scale, startOf, type Primitive, type Vec } from '@core/geometry';
+import type { FigurePath, Piece, WireEnd } from '@core/piece';
+import { placeOnWire, type Plan, type WirePlan } from '@core/plan';
+import { METAL_COLOURS, type MetalColours } from './metalColours';
+
+/** Light falls from the upper left; the bright lines lie that much of a diameter aside. */
+const LIGHT: Vec = { x: -0.5, y: -0.86 };
+
+/** One stretch of round wire: rim, body, and light along it. */
+export function WireStroke({
+  data,
+  diameterMm,
+  colours,
+  cap = 'round',
+}: {
+  data: string;
+  diameterMm: number;
+  colours: MetalColours;
+  cap?: 'round' | 'butt';
+}) {
+  const layer = (color: string, width: number, aside: number): ReactNode => (
+    <path
+      d={data}
+      fill="none"
+      stroke={color}
+      strokeWidth={diameterMm * width}
+      strokeLinecap={cap}
+      strokeLinejoin="round"
+      transform={`translate(${LIGHT.x * aside * diameterMm} ${LIGHT.y * aside * diameterMm})`}
+    />
+  );
+  return (
+    <g>
+      {layer(colours.rim, 1, 0)}
+      {layer(colours.body, 0.78, 0.03)}
+      {layer(colours.lit, 0.42, 0.1)}
+      {layer(colours.glint, 0.13, 0.18)}
+    </g>
+  );
+}
+
+/** The circle of a simple loop at an end of the wire, lying on the side away from the figure. */
+export function loopShape(
+  at: Vec,
+  outward: Vec,
+  insideMm: number,
+  diameterMm: number,
+  center: Vec,
+): Primitive {
+  const radius = (insideMm + diameterMm) / 2;
+  const side = perp(outward);
+  const away = side.x * (at.x - center.x) + side.y * (at.y - center.y) >= 0 ? 1 : -1;
+  const middle = { x: at.x + side.x * radius * away, y: at.y + side.y * radius * away };
+  const startAngle = Math.atan2(at.y - middle.y, at.x - middle.x);
+  return { type: 'arc', center: middle, radius, startAngle, sweep: away * 2 * Math.PI * 0.97 };
+}
+
+const centerOf = (plan: Plan): Vec => plan.hang?.center ?? { x: 0, y: 0 };
+
+function endShapes(wire: WirePlan, path: FigurePath, piece: Piece, center: Vec): Primitive[] {
+  const shapes: Primitive[] = [];
+  const loop = (insideMm: number, first: boolean): void => {
+    const place = placeOnWire(wire.strip, first ? 0 : wire.developedMm);
+    if (!place) return;
+    const outward = first ? scale(place.direction, -1) : place.direction;
+    shapes.push(loopShape(place.at, outward, insideMm, piece.wire.diameterMm, center));
+  };
+  const tail = (end: WireEnd, first: boolean): void => {
+    const place = placeOnWire(wire.strip, first ? 0 : wire.developedMm);
+    if (!place || end.kind !== 'plain' || end.tailMm <= 0) return;
+    const outward = scale(place.direction, first ? -end.tailMm : end.tailMm);
+    const to = { x: place.at.x + outward.x, y: place.at.y + outward.y };
+    shapes.push({ type: 'line', from: place.at, to });
+  };
+  if (path.closed) {
+    if (path.seam.join === 'loops') [true, false].forEach((f) => loop(path.seam.loopInsideMm, f));
+    return shapes;
+  }
+  if (path.start.kind === 'loop') loop(path.start.insideMm, true);
+  if (path.end.kind === 'loop') loop(path.end.insideMm, false);
+  tail(path.start, true);
+  tail(path.end, false);
+  return shapes;
+}
+
+/** Data of the stretch of a wire between two positions on its blank. */
+function stretchData(wire: WirePlan, fromMm: number, toMm: number): string {
+  const steps = 14;
+  const points: string[] = [];
+  for (let i = 0; i <= steps; i++) {
+    const at = fromMm + ((toMm - fromMm) * i) / steps;
+    const place = placeOnWire(wire.strip, Math.min(wire.developedMm, Math.max(0, at)));
+    if (place) points.push(`${place.at.x.toFixed(3)} ${place.at.y.toFixed(3)}`);
+  }
+  return `M${points.join('L')}`;
+}
+
+/** The formed wires at true thickness, the upper pass over the lower one where they cross. */
+export const WireDrawing = memo(function WireDrawing({
+  piece,
+  plan,
+}: {
+  piece: Piece;
+  plan: Plan;
+}) {
+  const d = piece.wire.diameterMm;
+  const colours = METAL_COLOURS[piece.wire.metal];
+  const center = centerOf(plan);
+  return (
+    <g>
+      {plan.wires.map((wire) => {
+        const path = piece.paths.find((p) => p.id === wire.pathId);
+        const data = pathData(wire.strip.pieces.flatMap((p) => p.shape));
+        return (
+          <g key={wire.pathId}>
+            {path &&
+              endShapes(wire, path, piece, center).map((shape, i) => (
+                <WireStroke key={i} data={pathData([shape])} diameterMm={d} colours={colours} />
+              ))}
+            <WireStroke
+              data={data}
+              diameterMm={d}
+              colours={colours}
+              cap={wire.closed ? 'butt' : 'round'}
+            />
+            {wire.closed && wire.seamPlace && <SeamLine wire={wire} d={d} colour={colours.rim} />}
+          </g>
+        );
+      })}
+      {plan.crossings.map((c, i) => {
+        const first = { wire: plan.wires[c.firstWire], at: c.firstMm };
+        const second = { wire: plan.wires[c.secondWire], at: c.secondMm };
+        const [over, under] = c.top === 'first' ? [first, second] : [second, first];
+        if (!over.wire || !under.wire) return null;
+        const reach = Math.min(6, 1 / Math.max(0.2, Math.sin(c.angleRad))) * d;
+        return (
+          <g key={i}>
+            <path
+              d={stretchData(under.wire, under.at - reach * 0.95, under.at + reach * 0.95)}
+              fill="none"
+              stroke="#0b0f12"
+              strokeOpacity={0.5}
+              strokeWidth={d}
+            />
+            <WireStroke
+              data={stretchData(over.wire, over.at - reach * 1.3, over.at + reach * 1.3)}
+              diameterMm={d}
+              colours={colours}
+              cap="butt"
+            />
+          </g>
+        );
+      })}
+    </g>
+  );
+});
+
+/** The joint of a closed wire: a thin line across it. */
+function SeamLine({ wire, d, colour }: { wire: WirePlan; d: number; colour: string }) {
+  const place = placeOnWire(wire.strip, 0);
+  if (!place) return null;
+  const across = scale(perp(place.direction), d / 2);
+  return (
+    <line
+      x1={place.at.x - across.x}
+      y1={place.at.y - across.y}
+      x2={place.at.x + across.x}
+      y2={place.at.y + across.y}
+      stroke={colour}
+      strokeWidth={Math.max(0.12, d * 0.12)}
+    />
+  );
+}
+
+/** A quick picture of drawn paths as wire, without a plan. */
+export const SketchDrawing = memo(function SketchDrawing({
+  shapes,
+  piece,
+}: {
+  shapes: readonly { segments: Parameters<typeof pathData>[0]; closed: boolean }[];
+  piece: Pick<Piece, 'wire'>;
+}) {
+  return (
+    <g>
+      {shapes.map((s, i) => (
+        <WireStroke
+          key={i}
+          data={pathData(s.segments) + (s.closed ? 'Z' : '')}
+          diameterMm={piece.wire.diameterMm}
+          colours={METAL_COLOURS[piece.wire.metal]}
+        />
+      ))}
+    </g>
+  );
+});
+
+/** All points a drawing of the plan reaches, loops at its ends included; for fitting it into a view. */
+export function drawnExtent(piece: Piece, plan: Plan): Vec[] {
+  const center = centerOf(plan);
+  return plan.wires.flatMap((wire) => {
+    const path = piece.paths.find((p) => p.id === wire.pathId);
+    const shapes = [
+      ...wire.strip.pieces.flatMap((p) => p.shape),
+      ...(path ? endShapes(wire, path, piece, center) : []),
+    ];
+    return shapes.flatMap((s) => [startOf(s), ...flattenSegment(s, 0.2)]);
+  });
+}

@@ -1,0 +1,17 @@
+import { index, layout, route, type RouteConfig } from '@react-router/dev/routes';
+
+export default [
+  layout('routes/shell.tsx', [
+    index('routes/pieces.tsx'),
+    route('piece/:pieceId', 'routes/piece.tsx', [
+      index('routes/piece-index.ts'),
+      route('figure', 'routes/figure.tsx'),
+      route('wire', 'routes/wire.tsx'),
+      route('bends', 'routes/bends.tsx'),
+      route('sheet', 'routes/sheet.tsx'),
+    ]),
+    route('settings', 'routes/settings.tsx'),
+  ]),
+  route('demo.json', 'routes/demo.ts'),
+  route('health', 'routes/health.ts'),
+] satisfies RouteConfig;

@@ -1,0 +1,255 @@
+import { Redo2, Settings2, TriangleAlert, Undo2 } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { Link, NavLink, Outlet, useNavigate, useOutletContext } from 'react-router';
+import { useStore } from 'zustand';
+import { writePiece, type Settings } from '@core/file';
+import type { Piece } from '@core/piece';
+import { Brand } from '~/components/Brand';
+import { saveFile } from '~/components/saveFile';
+import { ShortcutsDialog } from '~/components/Shortcuts';
+import { StripView } from '~/components/StripView';
+import { Button, IconButton } from '~/components/ui';
+import { createPieceStore } from '~/state/pieceStore';
+import { useAutosave, type SaveState } from '~/state/useAutosave';
+import { usePlan } from '~/state/usePlan';
+import {
+  createPointer,
+  useHistory,
+  useWorkbench,
+  WorkbenchContext,
+  type Workbench,
+} from '~/state/workbench';
+import { loadPiece } from '~/storage/pieces';
+import type { Route } from './+types/piece';
+
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  const piece = await loadPiece(params.pieceId);
+  if (!piece)
+    throw new Response(
+      'This piece is not in this browser. It may have been deleted, or made on another device.',
+      { status: 404 },
+    );
+  return { piece };
+}
+clientLoader.hydrate = true as const;
+
+/** The open piece lives in its store; walking between stages must not read it again. */
+export function shouldRevalidate({
+  currentParams,
+  nextParams,
+}: {
+  currentParams: { pieceId?: string };
+  nextParams: { pieceId?: string };
+}): boolean {
+  return currentParams.pieceId !== nextParams.pieceId;
+}
+
+export const STAGES = [
+  { path: 'figure', name: 'Figure', key: '1' },
+  { path: 'wire', name: 'Wire', key: '2' },
+  { path: 'bends', name: 'Bends', key: '3' },
+  { path: 'sheet', name: 'Sheet', key: '4' },
+] as const;
+
+export default function PieceScreen({ loaderData }: Route.ComponentProps) {
+  return <OpenPiece key={loaderData.piece.id} piece={loaderData.piece} />;
+}
+
+function OpenPiece({ piece }: { piece: Piece }) {
+  const settings = useOutletContext<Settings>();
+  const [store] = useState(() => createPieceStore(piece));
+  const [pointer] = useState(createPointer);
+  const shown = useStore(store, (s) => s.draft ?? s.piece);
+  const planState = usePlan(shown);
+  const { state: saveState, keepMine } = useAutosave(store);
+  const bench = useMemo<Workbench>(
+    () => ({ store, pointer, settings, planState }),
+    [store, pointer, settings, planState],
+  );
+  return (
+    <WorkbenchContext value={bench}>
+      <div className="flex h-dvh flex-col overflow-hidden">
+        <Header saveState={saveState} keepMine={keepMine} />
+        <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
+          <Outlet />
+        </div>
+        <footer className="h-[9.4rem] shrink-0 border-t border-line bg-panel">
+          {planState.plan && planState.planned ? (
+            <StripView piece={planState.planned} plan={planState.plan} unit={settings.unit} />
+          ) : (
+            <p className="p-5 text-sm text-soft" role="status">
+              {planState.error ?? 'Working out the strip…'}
+            </p>
+          )}
+        </footer>
+      </div>
+      {planState.error && <PlanError message={planState.error} />}
+    </WorkbenchContext>
+  );
+}
+
+function PlanError({ message }: { message: string }) {
+  return (
+    <p
+      role="alert"
+      className="fixed bottom-40 left-1/2 -translate-x-1/2 rounded-md border border-alert bg-alert-wash px-4 py-2 text-sm text-alert"
+    >
+      {message}
+    </p>
+  );
+}
+
+function Header({ saveState, keepMine }: { saveState: SaveState; keepMine: () => void }) {
+  const bench = useBenchPiece();
+  const { canUndo, canRedo, undo, redo } = useHistory();
+  const navigate = useNavigate();
+  const [help, setHelp] = useState(false);
+  useEffect(() => {
+    const keys = (event: KeyboardEvent): void => {
+      const target = event.target as HTMLElement;
+      const typing = /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+      const command = event.ctrlKey || event.metaKey;
+      if (command && event.key.toLowerCase() === 'z') {
+        if (typing && (target as HTMLInputElement).type !== 'range') return;
+        event.preventDefault();
+        if (event.shiftKey) redo();
+        else undo();
+      } else if (command && event.key.toLowerCase() === 'y') {
+        if (typing) return;
+        event.preventDefault();
+        redo();
+      } else if (!command && !typing && !event.altKey) {
+        const stage = STAGES.find((s) => s.key === event.key);
+        if (stage) void navigate(stage.path);
+        else if (event.key === '?') setHelp(true);
+        else if (event.key === 't' || event.key === 'T') {
+          document.querySelector<SVGElement>('[role="slider"][aria-label="Strip"]')?.focus();
+        }
+      }
+    };
+    window.addEventListener('keydown', keys);
+    return () => window.removeEventListener('keydown', keys);
+  }, [navigate, undo, redo]);
+
+  return (
+    <header className="shrink-0 border-b border-line bg-panel">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 py-1.5">
+        <Brand />
+        <label className="min-w-28 max-w-72 flex-1">
+          <span className="sr-only">Name of the piece</span>
+          <input
+            className="h-9 w-full truncate rounded-md border border-transparent bg-transparent px-2 font-semibold hover:border-line"
+            value={bench.name}
+            maxLength={120}
+            onChange={(e) => bench.rename(e.target.value)}
+            placeholder="Unnamed piece"
+          />
+        </label>
+        <Stages />
+        <span className="flex-1" />
+        <SaveNote state={saveState} />
+        <IconButton name="Undo" keys="Ctrl Z" onClick={undo} disabled={!canUndo}>
+          <Undo2 size={17} />
+        </IconButton>
+        <IconButton name="Redo" keys="Ctrl Shift Z" onClick={redo} disabled={!canRedo}>
+          <Redo2 size={17} />
+        </IconButton>
+        <ShortcutsDialog open={help} onOpenChange={setHelp} />
+        <Link
+          to="/settings"
+          aria-label="Settings"
+          className="inline-flex size-9 items-center justify-center rounded-md hover:bg-patina-wash"
+        >
+          <Settings2 size={17} />
+        </Link>
+      </div>
+      <SaveTrouble state={saveState} keepMine={keepMine} piece={bench.piece} />
+    </header>
+  );
+}
+
+function useBenchPiece(): { piece: Piece; name: string; rename: (name: string) => void } {
+  const { store } = useWorkbench();
+  const piece = useStore(store, (s) => s.piece);
+  const edit = useStore(store, (s) => s.edit);
+  return { piece, name: piece.name, rename: (name) => edit((p) => ({ ...p, name })) };
+}
+
+/** The stages along one wire: a bend for each, the one in work filled. */
+function Stages() {
+  return (
+    <nav aria-label="Stages" className="flex items-stretch">
+      {STAGES.map((stage) => (
+        <NavLink
+          key={stage.path}
+          to={stage.path}
+          className={({ isActive }) =>
+            `relative flex min-h-9 items-center px-4 text-sm after:absolute after:bottom-0.5 after:h-[3px] after:rounded-full ${
+              isActive
+                ? 'font-semibold text-ink after:inset-x-1.5 after:bg-patina'
+                : 'text-soft after:inset-x-0 after:h-px after:bg-line hover:text-ink'
+            }`
+          }
+        >
+          {stage.name}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
+
+function SaveNote({ state }: { state: SaveState }) {
+  const words = { saved: 'Kept', saving: 'Keeping…', failed: 'Not kept', conflict: 'Not kept' }[
+    state.kind
+  ];
+  return (
+    <span
+      role="status"
+      className={`text-xs ${state.kind === 'failed' || state.kind === 'conflict' ? 'font-semibold text-alert' : 'text-soft'}`}
+    >
+      {words}
+    </span>
+  );
+}
+
+function SaveTrouble({
+  state,
+  keepMine,
+  piece,
+}: {
+  state: SaveState;
+  keepMine: () => void;
+  piece: Piece;
+}) {
+  if (state.kind !== 'failed' && state.kind !== 'conflict') return null;
+  return (
+    <div
+      role="alert"
+      className="flex flex-wrap items-center gap-3 border-t border-alert bg-alert-wash px-4 py-2 text-sm text-alert"
+    >
+      <TriangleAlert size={16} aria-hidden="true" />
+      <span className="flex-1">
+        {state.kind === 'failed'
+          ? state.message
+          : 'This piece was changed in another tab. What you see here is not kept until you choose.'}
+      </span>
+      {state.kind === 'conflict' ? (
+        <>
+          <Button onClick={keepMine}>Keep what is here</Button>
+          <Button onClick={() => window.location.reload()}>Take the other tab’s</Button>
+        </>
+      ) : (
+        <>
+          <Button
+            onClick={() =>
+              saveFile(`${piece.name || 'piece'}.json`, writePiece(piece), 'application/json')
+            }
+          >
+            Save to a file
+          </Button>
+          <Button onClick={keepMine}>Try again</Button>
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,311 @@
+import { useEffect, useRef, useState } from 'react';
+import { Copy, Plus, Settings2, Trash2, TriangleAlert } from 'lucide-react';
+import { Link, redirect, useFetcher, useOutletContext } from 'react-router';
+import { toast } from 'sonner';
+import { z } from 'zod';
+import type { Settings } from '@core/file';
+import { growBox, pathsBox } from '@core/geometry';
+import { drawnPath, newPiece, readPiece, type Piece } from '@core/piece';
+import { printGauge, printLength, type LengthUnit } from '@core/units';
+import { METAL_FACTS } from '@core/wire';
+import { Brand } from '~/components/Brand';
+import { SketchDrawing } from '~/components/WireDrawing';
+import { Button, buttonClass, IconButton } from '~/components/ui';
+import { saveFile } from '~/components/saveFile';
+import {
+  deletePiece,
+  dropAside,
+  listPieces,
+  loadPiece,
+  savePiece,
+  type SetAside,
+} from '~/storage/pieces';
+import { demoOffered, noteDemoOffered } from '~/storage/settings';
+import type { Route } from './+types/pieces';
+
+async function fetchDemo(): Promise<Piece[]> {
+  const response = await fetch('/demo.json');
+  const list = z.array(z.unknown()).parse(await response.json());
+  return list.flatMap((raw) => {
+    const read = readPiece(raw);
+    return read.ok ? [read.value] : [];
+  });
+}
+
+export async function clientLoader() {
+  let message: string | null = null;
+  if (!(await demoOffered())) {
+    try {
+      for (const piece of await fetchDemo()) await savePiece(piece);
+      await noteDemoOffered();
+    } catch (error) {
+      message = error instanceof Error ? error.message : null;
+    }
+  }
+  return { ...(await listPieces()), message };
+}
+clientLoader.hydrate = true as const;
+
+const intent = z.discriminatedUnion('do', [
+  z.object({ do: z.literal('new') }),
+  z.object({ do: z.literal('copy'), id: z.string() }),
+  z.object({ do: z.literal('delete'), id: z.string() }),
+  z.object({ do: z.literal('restore'), piece: z.string() }),
+  z.object({ do: z.literal('drop-aside'), key: z.string() }),
+  z.object({ do: z.literal('demo') }),
+]);
+
+type Done = { readonly deleted?: Piece; readonly failed?: string } | null;
+
+export async function clientAction({ request }: Route.ClientActionArgs): Promise<Done> {
+  const wish = intent.parse(Object.fromEntries(await request.formData()));
+  const now = new Date().toISOString();
+  const id = `p${Date.now().toString(36)}${Math.random().toString(36).slice(2, 6)}`;
+  try {
+    switch (wish.do) {
+      case 'new':
+        await savePiece(newPiece(id, 'New piece', now));
+        break;
+      case 'copy': {
+        const piece = await loadPiece(wish.id);
+        if (!piece) return { failed: 'That piece is no longer here.' };
+        const { demo: _demo, ...own } = piece;
+        await savePiece({
+          ...own,
+          id,
+          name: `${piece.name}, copy`.slice(0, 120),
+          made: now,
+          changed: now,
+        });
+        return null;
+      }
+      case 'delete': {
+        const piece = await loadPiece(wish.id);
+        await deletePiece(wish.id);
+        return piece ? { deleted: piece } : null;
+      }
+      case 'restore': {
+        const read = readPiece(JSON.parse(wish.piece));
+        if (read.ok) await savePiece(read.value);
+        return null;
+      }
+      case 'drop-aside':
+        await dropAside(wish.key);
+        return null;
+      case 'demo':
+        for (const piece of await fetchDemo()) await savePiece(piece);
+        return null;
+    }
+  } catch (error) {
+    return {
+      failed: error instanceof Error ? error.message : 'That did not work. Nothing was changed.',
+    };
+  }
+  throw redirect(`/piece/${id}/figure`);
+}
+
+export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
+  const { pieces, aside, message } = loaderData;
+  const settings = useOutletContext<Settings>();
+  const fetcher = useFetcher<Done>();
+  const submit = fetcher.submit;
+  const told = useRef<Done>(null);
+  useEffect(() => {
+    const done = fetcher.data ?? null;
+    if (!done || told.current === done) return;
+    told.current = done;
+    if (done.failed) toast.error(done.failed, { duration: 12_000 });
+    const gone = done.deleted;
+    if (gone) {
+      toast(`${gone.name || 'Unnamed piece'} was deleted.`, {
+        duration: 15_000,
+        action: {
+          label: 'Undo',
+          onClick: () =>
+            void submit({ do: 'restore', piece: JSON.stringify(gone) }, { method: 'post' }),
+        },
+      });
+    }
+  }, [fetcher.data, submit]);
+  useEffect(() => {
+    if (message) toast.error(message, { duration: 12_000 });
+  }, [message]);
+
+  return (
+    <div className="mx-auto flex min-h-dvh max-w-6xl flex-col px-6 pb-16">
+      <header className="flex items-center gap-3 py-4">
+        <Brand />
+        <span className="flex-1" />
+        <Link to="/settings" className={buttonClass('quiet')}>
+          <Settings2 size={16} aria-hidden="true" /> Settings
+        </Link>
+        <fetcher.Form method="post">
+          <Button type="submit" name="do" value="new" look="main">
+            <Plus size={16} aria-hidden="true" /> New piece
+          </Button>
+        </fetcher.Form>
+      </header>
+      <main>
+        <h1 className="mb-4 text-xl font-semibold">Pieces</h1>
+        {aside.length > 0 && (
+          <AsideList
+            aside={aside}
+            drop={(key) => void submit({ do: 'drop-aside', key }, { method: 'post' })}
+          />
+        )}
+        {pieces.length === 0 ? (
+          <EmptyList demo={() => void submit({ do: 'demo' }, { method: 'post' })} />
+        ) : (
+          <ul className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-4">
+            {pieces.map((piece) => (
+              <PieceCard
+                key={piece.id}
+                piece={piece}
+                unit={settings.unit}
+                copy={() => void submit({ do: 'copy', id: piece.id }, { method: 'post' })}
+                remove={() => void submit({ do: 'delete', id: piece.id }, { method: 'post' })}
+              />
+            ))}
+          </ul>
+        )}
+      </main>
+    </div>
+  );
+}
+
+function EmptyList({ demo }: { demo: () => void }) {
+  return (
+    <div className="rounded-xl border border-dashed border-line p-10 text-center">
+      <p className="text-lg font-medium">No pieces yet</p>
+      <p className="mx-auto mt-1 max-w-md text-soft">
+        Begin a new piece to draw a wire or follow an SVG. Or bring the Lantern Lane pieces back to
+        look around.
+      </p>
+      <Button className="mt-4" onClick={demo}>
+        Bring the Lantern Lane pieces
+      </Button>
+    </div>
+  );
+}
+
+function AsideList({ aside, drop }: { aside: readonly SetAside[]; drop: (key: string) => void }) {
+  return (
+    <section
+      aria-label="Set aside"
+      className="mb-5 rounded-lg border border-alert bg-alert-wash p-4 text-sm"
+    >
+      <h2 className="flex items-center gap-2 font-semibold text-alert">
+        <TriangleAlert size={16} aria-hidden="true" />{' '}
+        {aside.length === 1 ? 'One record' : `${aside.length} records`} could not be read and{' '}
+        {aside.length === 1 ? 'was' : 'were'} set aside
+      </h2>
+      <p className="mt-1 text-soft">
+        All other pieces are as they were. Save what was set aside to keep it, or let it go.
+      </p>
+      <ul className="mt-2 space-y-1">
+        {aside.map((a) => (
+          <li key={a.key} className="flex flex-wrap items-center gap-2">
+            <span className="flex-1">
+              <strong>{a.name}</strong>: {a.message}
+            </span>
+            <Button
+              onClick={() =>
+                saveFile(
+                  `${a.name}-set-aside.json`,
+                  JSON.stringify(a.raw, null, 1),
+                  'application/json',
+                )
+              }
+            >
+              Save the record
+            </Button>
+            <Button look="quiet" onClick={() => drop(a.key)}>
+              Let it go
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function PieceCard({
+  piece,
+  unit,
+  copy,
+  remove,
+}: {
+  piece: Piece;
+  unit: LengthUnit;
+  copy: () => void;
+  remove: () => void;
+}) {
+  const shapes = piece.paths.map(drawnPath).filter((p) => p.segments.length > 0);
+  const box = pathsBox(shapes);
+  const view = box
+    ? growBox(box, piece.wire.diameterMm + Math.max(1, (box.maxX - box.minX) * 0.05))
+    : null;
+  const name = piece.name || 'Unnamed piece';
+  const size = box
+    ? `${printLength(box.maxX - box.minX, unit, 0)} × ${printLength(box.maxY - box.minY, unit, 0)}`
+    : 'nothing drawn yet';
+  return (
+    <li className="group rounded-xl border border-line bg-panel transition-shadow hover:shadow-md">
+      <Link to={`/piece/${piece.id}/figure`} className="block rounded-t-xl">
+        <div className="flex h-44 items-center justify-center rounded-t-xl bg-bench p-4">
+          {view && (
+            <svg
+              viewBox={`${view.minX} ${view.minY} ${view.maxX - view.minX} ${view.maxY - view.minY}`}
+              className="size-full"
+              aria-hidden="true"
+            >
+              <SketchDrawing shapes={shapes} piece={piece} />
+            </svg>
+          )}
+        </div>
+        <div className="px-3.5 pt-2.5">
+          <span className="block truncate font-semibold">{name}</span>
+          <span className="block text-sm text-soft">
+            {METAL_FACTS[piece.wire.metal].name}, {printGauge(piece.wire.diameterMm)}
+          </span>
+        </div>
+      </Link>
+      <div className="flex items-center gap-1 px-3.5 pb-2">
+        <span className="flex-1 text-sm text-soft">
+          {size}
+          {piece.demo && ' · Lantern Lane'}
+        </span>
+        <IconButton name={`Copy ${name}`} onClick={copy}>
+          <Copy size={16} />
+        </IconButton>
+        <IconButton name={`Delete ${name}`} onClick={remove}>
+          <Trash2 size={16} />
+        </IconButton>
+      </div>
+    </li>
+  );
+}
+
+export function ErrorBoundary() {
+  const [busy, setBusy] = useState(false);
+  return (
+    <main className="mx-auto max-w-xl p-10">
+      <h1 className="text-2xl font-semibold">The pieces could not be listed</h1>
+      <p className="mt-3 text-soft">
+        This browser did not open its storage. Nothing was deleted. Check that the site may store
+        data, then try again.
+      </p>
+      <Button
+        className="mt-4"
+        look="main"
+        disabled={busy}
+        onClick={() => {
+          setBusy(true);
+          window.location.reload();
+        }}
+      >
+        Try again
+      </Button>
+    </main>
+  );
+}

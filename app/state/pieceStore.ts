@@ -1,0 +1,54 @@
+import { temporal, type TemporalState } from 'zundo';
+import { createStore, type StoreApi } from 'zustand';
+import type { Piece } from '@core/piece';
+
+export interface PieceState {
+  readonly piece: Piece;
+  /** The piece as it would be while something is dragged; not stored and not in the history. */
+  readonly draft: Piece | null;
+  /** Makes a change that can be undone. `changed` is stamped here. */
+  readonly edit: (change: (piece: Piece) => Piece) => void;
+  readonly preview: (change: (piece: Piece) => Piece) => void;
+  /** Makes the previewed change, as one step, or drops it. */
+  readonly settle: (keep: boolean) => void;
+}
+
+type Kept = Pick<PieceState, 'piece'>;
+export type PieceStore = StoreApi<PieceState> & { temporal: StoreApi<TemporalState<Kept>> };
+
+/** The open piece with its history. One store for each opened piece. */
+export function createPieceStore(piece: Piece): PieceStore {
+  return createStore<PieceState>()(
+    temporal(
+      (set, get) => ({
+        piece,
+        draft: null,
+        edit: (change) => {
+          const now = get().piece;
+          const next = change(now);
+          if (next !== now) set({ piece: { ...next, changed: later(now.changed) }, draft: null });
+        },
+        preview: (change) => set({ draft: change(get().piece) }),
+        settle: (keep) => {
+          const { draft, edit } = get();
+          if (keep && draft) edit(() => draft);
+          else set({ draft: null });
+        },
+      }),
+      {
+        limit: 300,
+        partialize: (state): Kept => ({ piece: state.piece }),
+        equality: (a, b) => a.piece === b.piece,
+      },
+    ),
+  );
+}
+
+/** Now, but always after the last change, so that two changes in one millisecond differ. */
+export function later(than: string): string {
+  const now = Date.now();
+  const last = Date.parse(than);
+  return new Date(
+    Number.isFinite(last) && last >= now && last < now + 1000 ? last + 1 : now,
+  ).toISOString();
+}

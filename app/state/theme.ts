@@ -1,0 +1,18 @@
+import type { Settings } from '@core/file';
+
+const KEY = 'hush-road.theme';
+
+/** Runs before the first paint so that the page never flashes in the wrong theme. */
+export const THEME_SCRIPT = `try{var t=localStorage.getItem('${KEY}');if(t==='dark'||(t!=='light'&&matchMedia('(prefers-color-scheme: dark)').matches))document.documentElement.classList.add('dark')}catch(e){}`;
+
+/** Shows a theme and remembers it for the next first paint. */
+export function showTheme(theme: Settings['theme']): void {
+  const dark =
+    theme === 'dark' || (theme === 'system' && matchMedia('(prefers-color-scheme: dark)').matches);
+  document.documentElement.classList.toggle('dark', dark);
+  try {
+    localStorage.setItem(KEY, theme);
+  } catch {
+    // A browser without storage still shows the theme; it is only not remembered.
+  }
+}

@@ -1,0 +1,43 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Piece } from '@core/piece';
+import type { Plan } from '@core/plan';
+import { planner } from '~/workers/planner';
+
+export interface PlanState {
+  readonly plan: Plan | null;
+  /** the piece that the plan belongs to; the newest piece may be ahead of it while planning */
+  readonly planned: Piece | null;
+  readonly busy: boolean;
+  readonly error: string | null;
+}
+
+const IDLE: PlanState = { plan: null, planned: null, busy: true, error: null };
+
+/** The plan of a piece, computed in the worker; while one runs only the newest wish is kept. */
+export function usePlan(piece: Piece): PlanState {
+  const [state, setState] = useState<PlanState>(IDLE);
+  const wanted = useRef<Piece>(piece);
+  const running = useRef(false);
+  useEffect(() => {
+    wanted.current = piece;
+    if (running.current) return;
+    running.current = true;
+    void (async () => {
+      let done: Piece | null = null;
+      while (done !== wanted.current) {
+        const next: Piece = wanted.current;
+        done = next;
+        try {
+          const plan = await planner().plan(next);
+          setState({ plan, planned: next, busy: next !== wanted.current, error: null });
+        } catch {
+          const error =
+            'This figure could not be planned. It is kept as it is; undo the last change to go on.';
+          setState((s) => ({ ...s, busy: false, error }));
+        }
+      }
+      running.current = false;
+    })();
+  }, [piece]);
+  return state;
+}

@@ -1,0 +1,75 @@
+import { createContext, useContext, useSyncExternalStore } from 'react';
+import { createStore, useStore, type StoreApi } from 'zustand';
+import type { Settings } from '@core/file';
+import type { Piece } from '@core/piece';
+import type { PieceStore } from './pieceStore';
+import type { PlanState } from './usePlan';
+
+/** What is pointed at: shared by figure, strip and table, so that they are one thing. */
+export interface Pointer {
+  /** index of the wire shown in the strip */
+  readonly wire: number;
+  /** bend under the pointer or focus */
+  readonly bend: number | null;
+  /** position along the strip, mm from the cut end */
+  readonly atMm: number | null;
+  readonly point: (change: Partial<Pick<Pointer, 'wire' | 'bend' | 'atMm'>>) => void;
+}
+
+export const createPointer = (): StoreApi<Pointer> =>
+  createStore<Pointer>()((set) => ({
+    wire: 0,
+    bend: null,
+    atMm: null,
+    point: (change) => set(change),
+  }));
+
+export interface Workbench {
+  readonly store: PieceStore;
+  readonly pointer: StoreApi<Pointer>;
+  readonly settings: Settings;
+  readonly planState: PlanState;
+}
+
+export const WorkbenchContext = createContext<Workbench | null>(null);
+
+/** The open piece's workbench; only inside the screens of a piece. */
+export function useWorkbench(): Workbench {
+  const bench = useContext(WorkbenchContext);
+  if (!bench) throw new Error('There is no open piece here.');
+  return bench;
+}
+
+export const usePiece = (): Piece => useStore(useWorkbench().store, (s) => s.piece);
+/** The piece with what is being dragged just now. */
+export const useShownPiece = (): Piece => useStore(useWorkbench().store, (s) => s.draft ?? s.piece);
+export const useEdit = (): ((change: (piece: Piece) => Piece) => void) =>
+  useStore(useWorkbench().store, (s) => s.edit);
+export const usePointer = <T>(select: (p: Pointer) => T): T =>
+  useStore(useWorkbench().pointer, select);
+
+/** Whether there is something to undo or redo. */
+export function useHistory(): {
+  canUndo: boolean;
+  canRedo: boolean;
+  undo: () => void;
+  redo: () => void;
+} {
+  const { temporal } = useWorkbench().store;
+  const past = useSyncExternalStore(
+    temporal.subscribe,
+    () => temporal.getState().pastStates.length,
+    () => 0,
+  );
+  const future = useSyncExternalStore(
+    temporal.subscribe,
+    () => temporal.getState().futureStates.length,
+    () => 0,
+  );
+  return {
+    canUndo: past > 0,
+    canRedo: future > 0,
+    undo: () => temporal.getState().undo(),
+    redo: () => temporal.getState().redo(),
+  };
+}

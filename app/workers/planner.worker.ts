@@ -1,0 +1,62 @@
+import { expose } from 'comlink';
+import { FileError, readSvg, readWorkshop, wiresFromDrawing, type Workshop } from '@core/file';
+import { atOrigin, type FigurePath, type Piece } from '@core/piece';
+import { planPiece, type Plan } from '@core/plan';
+import { buildSheet, type Paper } from '@core/sheet';
+import type { LengthUnit } from '@core/units';
+
+/** What went wrong comes back as a value: errors lose their kind between worker and page. */
+export type Answer<T> = { ok: true; value: T } | { ok: false; message: string };
+
+function answer<T>(work: () => T): Answer<T> {
+  try {
+    return { ok: true, value: work() };
+  } catch (error) {
+    if (error instanceof FileError) return { ok: false, message: error.message };
+    throw error;
+  }
+}
+
+export interface ReadDrawing {
+  readonly paths: FigurePath[];
+  readonly notes: readonly string[];
+}
+
+const planner = {
+  plan: (piece: Piece): Plan => planPiece(piece),
+
+  readDrawing: async (file: Blob, prefix: string): Promise<Answer<ReadDrawing>> => {
+    const text = await file.text();
+    return answer(() => {
+      const drawing = readSvg(text);
+      const paths = wiresFromDrawing(drawing, (n) => `${prefix}${n + 1}`);
+      return { paths: atOrigin(paths), notes: drawing.notes };
+    });
+  },
+
+  readWorkshopFile: async (file: Blob): Promise<Answer<Workshop>> => {
+    const text = await file.text();
+    return answer(() => readWorkshop(text));
+  },
+
+  pdf: async (
+    piece: Piece,
+    paper: Paper['id'],
+    unit: LengthUnit,
+    fontUrls: { regular: string; bold: string },
+  ): Promise<Uint8Array> => {
+    const bytes = async (url: string): Promise<Uint8Array> =>
+      new Uint8Array(await (await fetch(url)).arrayBuffer());
+    const [regular, bold, { writePdf }] = await Promise.all([
+      bytes(fontUrls.regular),
+      bytes(fontUrls.bold),
+      import('@core/sheet/writePdf'),
+    ]);
+    const sheet = buildSheet(piece, planPiece(piece), paper, unit);
+    return writePdf(sheet, piece.name, { regular, bold });
+  },
+};
+
+export type Planner = typeof planner;
+
+expose(planner);

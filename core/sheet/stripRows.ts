@@ -1,0 +1,75 @@
+import type { Piece } from '../piece';
+import type { WirePlan } from '../plan';
+import { printLength, printNumber, type LengthUnit } from '../units';
+import { MARGIN_MM, rule, words, type Item, type Paper } from './items';
+
+export const ROW_MM = 21;
+
+/** The strip of one wire at true length, broken into rows as wide as the page allows. */
+export function stripRows(piece: Piece, wire: WirePlan, paper: Paper, unit: LengthUnit): Item[][] {
+  const width = Math.floor((paper.widthMm - 2 * MARGIN_MM) / 10) * 10;
+  const count = Math.max(1, Math.ceil(wire.cutMm / width - 1e-6));
+  return Array.from({ length: count }, (_, row) => oneRow(piece, wire, row, width, unit));
+}
+
+function oneRow(
+  piece: Piece,
+  wire: WirePlan,
+  row: number,
+  width: number,
+  unit: LengthUnit,
+): Item[] {
+  const from = row * width;
+  const to = Math.min(wire.cutMm, from + width);
+  const y = 9;
+  const x = (s: number): number => MARGIN_MM + s - from;
+  const d = piece.wire.diameterMm;
+  const items: Item[] = [];
+  const stretch = (a: number, b: number, draw: (a: number, b: number) => Item[]): void => {
+    const [low, high] = [Math.max(a, from), Math.min(b, to)];
+    if (high - low > 1e-6) items.push(...draw(x(low), x(high)));
+  };
+  const bodyEnd = wire.cutMm - wire.reserveMm;
+  stretch(0, bodyEnd, (a, b) => [rule(a, y, b, y, d, 'faint')]);
+  stretch(bodyEnd, wire.cutMm, (a, b) => [rule(a, y, b, y, Math.min(d, 0.5), 'soft', 1.5)]);
+  stretch(0, wire.startMm, (a, b) => bracket(a, b, y, 'end'));
+  stretch(bodyEnd - wire.endMm, bodyEnd, (a, b) => bracket(a, b, y, 'end'));
+  wire.bends.forEach((bend, i) => {
+    const [start, end] = [bend.startMm + wire.startMm, bend.endMm + wire.startMm];
+    stretch(start, end, (a, b) => [rule(a, y, b, y, Math.max(0.35, d * 0.6), 'soft')]);
+    const at = bend.fromEndMm;
+    if (at < from - 1e-9 || at >= from + width) return;
+    items.push(rule(x(at), y - 3.2, x(at), y + 3.2, bend.kind === 'curve' ? 0.2 : 0.4, 'accent'));
+    if (bend.kind === 'fold')
+      items.push(rule(x(at) + 0.9, y - 3.2, x(at) + 0.9, y + 3.2, 0.2, 'accent'));
+    // Neighbouring labels take turns in height so that close marks stay readable.
+    const lift = (i % 2) * 2.6;
+    items.push(
+      words(x(at), y - 3.9 - lift, String(i + 1), { sizeMm: 2.4, anchor: 'middle', bold: true }),
+    );
+    items.push(words(x(at), y + 5.9 + lift, printNumber(at, 1), { sizeMm: 2.2, anchor: 'middle' }));
+  });
+  for (const at of [0, bodyEnd, wire.cutMm]) {
+    if (at >= from - 1e-9 && at <= to + 1e-9) items.push(rule(x(at), y - 2, x(at), y + 2, 0.25));
+  }
+  if (to >= wire.cutMm - 1e-9) {
+    const word = piece.work === 'spool' ? 'stop' : 'cut';
+    items.push(
+      words(x(to) + 1, y - 2.6, `${word} ${printLength(wire.cutMm, unit)}`, {
+        sizeMm: 2.4,
+        anchor: x(to) > 170 ? 'end' : 'start',
+        bold: true,
+      }),
+    );
+  } else {
+    items.push(words(x(to) + 1.2, y + 0.9, '...', { sizeMm: 3 }));
+  }
+  return items;
+}
+
+function bracket(a: number, b: number, y: number, label: string): Item[] {
+  const items: Item[] = [rule(a, y + 2.2, b, y + 2.2, 0.15, 'soft')];
+  if (b - a > 8)
+    items.push(words((a + b) / 2, y + 5, label, { sizeMm: 2.2, anchor: 'middle', tone: 'soft' }));
+  return items;
+}
