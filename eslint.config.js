@@ -21,8 +21,6 @@ const OUTSIDE_CORE = [
   'react',
   'react-*',
   'node:*',
-  'fs',
-  'path',
   '~/*',
   '**/app/**',
   '**/cli/**',

@@ -22,6 +22,7 @@ export function demoPieces(): Piece[] {
   return [
     demo('swallow', 'Swallow pendant', swallow, (p) => ({
       ...p,
+      corner: 'reach',
       wire: { metal: 'sterling-silver', temper: 'dead-soft', diameterMm: gauge(18) },
       paths: p.paths.map((path) => ({
         ...path,
@@ -35,7 +36,6 @@ export function demoPieces(): Piece[] {
       paths: p.paths.map((path) => ({
         ...path,
         start: { kind: 'loop', insideMm: 2.5, tailMm: 0 },
-        end: { kind: 'plain', tailMm: 2 },
       })),
     })),
     demo('snail', 'Snail charm', snail, (p) => ({

@@ -9,6 +9,8 @@ import {
   type ReactNode,
 } from 'react';
 import { Maximize2, Ruler, ZoomIn, ZoomOut } from 'lucide-react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
 import type { Box, Vec } from '@core/geometry';
 import type { LengthUnit } from '@core/units';
 import { IconButton } from './ui';
@@ -59,9 +61,10 @@ export function Bench({
   tools?: ReactNode;
 }) {
   const holder = useRef<HTMLDivElement>(null);
-  const svg = useRef<SVGSVGElement>(null);
+  const [svg, setSvg] = useState<SVGSVGElement | null>(null);
   const [size, setSize] = useState({ width: 800, height: 500 });
   const [camera, setCamera] = useState<Camera>({ center: { x: 20, y: 20 }, pxPerMm: 8 });
+  const navigate = useNavigate();
   const moved = useRef(false);
   const drag = useRef<{ x: number; y: number; center: Vec } | null>(null);
 
@@ -113,18 +116,18 @@ export function Bench({
 
   const toMm = useCallback(
     (event: { clientX: number; clientY: number }): Vec => {
-      const rect = svg.current?.getBoundingClientRect();
+      const rect = svg?.getBoundingClientRect();
       if (!rect) return { x: 0, y: 0 };
       return {
         x: camera.center.x + (event.clientX - rect.left - rect.width / 2) / camera.pxPerMm,
         y: camera.center.y + (event.clientY - rect.top - rect.height / 2) / camera.pxPerMm,
       };
     },
-    [camera],
+    [camera, svg],
   );
 
   useEffect(() => {
-    const element = svg.current;
+    const element = svg;
     if (!element) return;
     const wheel = (event: WheelEvent): void => {
       event.preventDefault();
@@ -132,7 +135,7 @@ export function Bench({
     };
     element.addEventListener('wheel', wheel, { passive: false });
     return () => element.removeEventListener('wheel', wheel);
-  }, [toMm, zoomAt]);
+  }, [svg, toMm, zoomAt]);
 
   const half = { x: size.width / 2 / camera.pxPerMm, y: size.height / 2 / camera.pxPerMm };
   const view: BenchView = {
@@ -147,7 +150,13 @@ export function Bench({
   };
   const isActual = actualPxPerMm !== null && Math.abs(camera.pxPerMm / actualPxPerMm - 1) < 1e-3;
   const showActual = (): void => {
-    if (actualPxPerMm === null) return;
+    if (actualPxPerMm === null) {
+      toast.message('This screen has not been measured yet.', {
+        description: 'Hold a ruler or a card to the glass once, in Settings.',
+        action: { label: 'Settings', onClick: () => void navigate('/settings') },
+      });
+      return;
+    }
     moved.current = true;
     setCamera((c) => ({ ...c, pxPerMm: actualPxPerMm }));
   };
@@ -159,7 +168,7 @@ export function Bench({
   return (
     <div ref={holder} className="relative h-full min-h-0 w-full overflow-hidden bg-bench">
       <svg
-        ref={svg}
+        ref={setSvg}
         tabIndex={0}
         role="group"
         aria-label={label}
@@ -232,7 +241,6 @@ export function Bench({
           }
           keys="A"
           pressed={isActual}
-          disabled={actualPxPerMm === null}
           onClick={showActual}
         >
           <Ruler size={17} />

@@ -1,7 +1,7 @@
 import { useMemo, type ReactNode } from 'react';
 import type { Box } from '@core/geometry';
 import type { Piece } from '@core/piece';
-import { placeOnWire, type Plan } from '@core/plan';
+import { bendLabels, placeOnWire, type Plan } from '@core/plan';
 import { usePointer, useWorkbench } from '~/state/workbench';
 import { Bench, type BenchView } from './Bench';
 import { drawnExtent, WireDrawing } from './WireDrawing';
@@ -74,53 +74,44 @@ export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; vie
     wire && atMm !== null
       ? placeOnWire(wire.strip, Math.min(wire.developedMm, Math.max(0, atMm - wire.startMm)))
       : null;
+  const labels = bendLabels(plan, 'middleMm', piece.wire.diameterMm / 2 + 11 * px, 18 * px);
   const crowded = plan.wires.reduce((n, w) => n + w.bends.length, 0) > 120;
   return (
     <g>
-      {plan.wires.map((w, wi) =>
-        w.bends.map((b, i) => {
-          const on = wi === wireIndex && active === i;
-          if (crowded && !on) return null;
-          const place = placeOnWire(w.strip, b.middleMm);
-          if (!place) return null;
-          // Outside the turn, clear of the wire.
-          const side = b.angleRad > 0 ? -1 : 1;
-          const off = piece.wire.diameterMm / 2 + 11 * px;
-          const at = {
-            x: place.at.x - place.direction.y * side * off,
-            y: place.at.y + place.direction.x * side * off,
-          };
-          return (
-            <g
-              key={`${wi}-${i}`}
-              onPointerEnter={() =>
-                pointer.getState().point({ wire: wi, bend: i, atMm: b.fromEndMm })
-              }
-              onPointerLeave={() => pointer.getState().point({ bend: null, atMm: null })}
+      {labels.map(({ wire: wi, bend: i, place, at }) => {
+        const on = wi === wireIndex && active === i;
+        if (crowded && !on) return null;
+        const b = plan.wires[wi]?.bends[i];
+        return (
+          <g
+            key={`${wi}-${i}`}
+            onPointerEnter={() =>
+              pointer.getState().point({ wire: wi, bend: i, atMm: b?.fromEndMm ?? null })
+            }
+            onPointerLeave={() => pointer.getState().point({ bend: null, atMm: null })}
+          >
+            <circle cx={place.x} cy={place.y} r={14 * px} fill="transparent" />
+            <circle
+              cx={at.x}
+              cy={at.y}
+              r={(on ? 10.5 : 8.5) * px}
+              fill={on ? 'var(--patina)' : 'var(--raised)'}
+              stroke={on ? 'var(--patina)' : 'var(--line)'}
+              strokeWidth={px}
+            />
+            <text
+              x={at.x}
+              y={at.y + 3.8 * px}
+              textAnchor="middle"
+              fontSize={(on ? 12 : 10.5) * px}
+              fontWeight={600}
+              fill={on ? 'var(--patina-ink)' : 'var(--ink)'}
             >
-              <circle cx={place.at.x} cy={place.at.y} r={14 * px} fill="transparent" />
-              <circle
-                cx={at.x}
-                cy={at.y}
-                r={(on ? 10.5 : 8.5) * px}
-                fill={on ? 'var(--patina)' : 'var(--raised)'}
-                stroke={on ? 'var(--patina)' : 'var(--line)'}
-                strokeWidth={px}
-              />
-              <text
-                x={at.x}
-                y={at.y + 3.8 * px}
-                textAnchor="middle"
-                fontSize={(on ? 12 : 10.5) * px}
-                fontWeight={600}
-                fill={on ? 'var(--patina-ink)' : 'var(--ink)'}
-              >
-                {i + 1}
-              </text>
-            </g>
-          );
-        }),
-      )}
+              {i + 1}
+            </text>
+          </g>
+        );
+      })}
       {runner && (
         <circle
           cx={runner.at.x}

@@ -11,6 +11,7 @@ export function LengthField({
   decimals = 1,
   onChange,
   hint,
+  alone = false,
 }: {
   label: string;
   valueMm: number | null;
@@ -20,6 +21,8 @@ export function LengthField({
   decimals?: number;
   onChange: (mm: number) => void;
   hint?: string;
+  /** without the other unit beside it */
+  alone?: boolean;
 }) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
@@ -81,7 +84,7 @@ export function LengthField({
             </span>
           )}
         </div>
-        <span className="w-20 shrink-0 text-right text-xs text-soft">{other}</span>
+        {!alone && <span className="w-20 shrink-0 text-right text-xs text-soft">{other}</span>}
       </div>
       {problem && (
         <p id={`${id}-problem`} role="alert" className="mt-1 text-xs text-alert">

@@ -269,8 +269,8 @@ function Bends({
   thick: number;
   active: number | null;
 }) {
-  let lastLabel = -Infinity;
-  let lastNumber = -Infinity;
+  const labelled = spaced(wire, x, LABEL_PX);
+  const numbered = spaced(wire, x, 15);
   const top = BODY_Y - thick / 2;
   return (
     <g pointerEvents="none">
@@ -278,10 +278,8 @@ function Bends({
         const [from, to] = [x(b.startMm + wire.startMm), x(b.endMm + wire.startMm)];
         const at = x(b.fromEndMm);
         const on = active === i;
-        const showLabel = on || at - lastLabel > LABEL_PX;
-        const showNumber = on || at - lastNumber > 15;
-        if (showLabel) lastLabel = at;
-        if (showNumber) lastNumber = at;
+        const showLabel = on || labelled.has(i);
+        const showNumber = on || numbered.has(i);
         const colour = on ? 'var(--patina)' : 'var(--ink)';
         return (
           <g key={i}>
@@ -348,6 +346,18 @@ function Bends({
       })}
     </g>
   );
+}
+
+/** The bends whose words have room, from the first end on. */
+function spaced(wire: WirePlan, x: (mm: number) => number, roomPx: number): Set<number> {
+  const shown = new Set<number>();
+  wire.bends.reduce((last, b, i) => {
+    const at = x(b.fromEndMm);
+    if (at - last <= roomPx) return last;
+    shown.add(i);
+    return at;
+  }, -Infinity);
+  return shown;
 }
 
 function EndLabels({

@@ -133,19 +133,23 @@ export const WireDrawing = memo(function WireDrawing({
         const first = { wire: plan.wires[c.firstWire], at: c.firstMm };
         const second = { wire: plan.wires[c.secondWire], at: c.secondMm };
         const [over, under] = c.top === 'first' ? [first, second] : [second, first];
-        if (!over.wire || !under.wire) return null;
+        const [upper, lower] = [over.wire, under.wire];
+        if (!upper || !lower) return null;
         const reach = Math.min(6, 1 / Math.max(0.2, Math.sin(c.angleRad))) * d;
         return (
           <g key={i}>
-            <path
-              d={stretchData(under.wire, under.at - reach * 0.95, under.at + reach * 0.95)}
-              fill="none"
-              stroke="#0b0f12"
-              strokeOpacity={0.5}
-              strokeWidth={d}
-            />
+            {[1.15, 0.9, 0.7].map((k) => (
+              <path
+                key={k}
+                d={stretchData(lower, under.at - reach * k, under.at + reach * k)}
+                fill="none"
+                stroke="#1c0f08"
+                strokeOpacity={0.2}
+                strokeWidth={d}
+              />
+            ))}
             <WireStroke
-              data={stretchData(over.wire, over.at - reach * 1.3, over.at + reach * 1.3)}
+              data={stretchData(upper, over.at - reach * 1.3, over.at + reach * 1.3)}
               diameterMm={d}
               colours={colours}
               cap="butt"

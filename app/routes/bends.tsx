@@ -106,7 +106,7 @@ function BendTable({ wire, unit, title }: { wire: WirePlan; unit: LengthUnit; ti
                 <th
                   key={h}
                   scope="col"
-                  className={`py-1.5 font-medium ${i === 1 || i === 2 ? 'text-left' : 'text-right'} ${i === 2 ? 'pl-2' : ''}`}
+                  className={`py-1.5 font-medium ${i === 1 || i === 2 ? 'pl-2 text-left' : 'text-right'}`}
                 >
                   {h}
                 </th>

@@ -281,6 +281,7 @@ function LineSection() {
       />
       <LengthField
         label="Keep within"
+        alone
         valueMm={piece.toleranceMm}
         unit="mm"
         decimals={2}

@@ -1,12 +1,12 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { Copy, Plus, Settings2, Trash2, TriangleAlert } from 'lucide-react';
 import { Link, redirect, useFetcher, useOutletContext } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import type { Settings } from '@core/file';
 import { growBox, pathsBox } from '@core/geometry';
-import { drawnPath, newPiece, readPiece, type Piece } from '@core/piece';
-import { printGauge, printLength, type LengthUnit } from '@core/units';
+import { drawnPath, newPiece, readPiece, type FigurePath, type Piece } from '@core/piece';
+import { printGauge, printInches, printNumber, type LengthUnit } from '@core/units';
 import { METAL_FACTS } from '@core/wire';
 import { Brand } from '~/components/Brand';
 import { SketchDrawing } from '~/components/WireDrawing';
@@ -20,6 +20,7 @@ import {
   savePiece,
   type SetAside,
 } from '~/storage/pieces';
+import { useImport } from '~/screens/useImport';
 import { demoOffered, noteDemoOffered } from '~/storage/settings';
 import type { Route } from './+types/pieces';
 
@@ -47,13 +48,19 @@ export async function clientLoader() {
 clientLoader.hydrate = true as const;
 
 const intent = z.discriminatedUnion('do', [
-  z.object({ do: z.literal('new') }),
+  z.object({ do: z.literal('new'), piece: z.string().optional() }),
   z.object({ do: z.literal('copy'), id: z.string() }),
   z.object({ do: z.literal('delete'), id: z.string() }),
   z.object({ do: z.literal('restore'), piece: z.string() }),
   z.object({ do: z.literal('drop-aside'), key: z.string() }),
   z.object({ do: z.literal('demo') }),
 ]);
+
+function pieceFrom(json: string): Piece {
+  const read = readPiece(JSON.parse(json));
+  if (!read.ok) throw new Error(read.message);
+  return read.value;
+}
 
 type Done = { readonly deleted?: Piece; readonly failed?: string } | null;
 
@@ -64,7 +71,9 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
   try {
     switch (wish.do) {
       case 'new':
-        await savePiece(newPiece(id, 'New piece', now));
+        await savePiece(
+          wish.piece ? { ...pieceFrom(wish.piece), id } : newPiece(id, 'New piece', now),
+        );
         break;
       case 'copy': {
         const piece = await loadPiece(wish.id);
@@ -85,8 +94,7 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
         return piece ? { deleted: piece } : null;
       }
       case 'restore': {
-        const read = readPiece(JSON.parse(wish.piece));
-        if (read.ok) await savePiece(read.value);
+        await savePiece(pieceFrom(wish.piece));
         return null;
       }
       case 'drop-aside':
@@ -131,8 +139,26 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
     if (message) toast.error(message, { duration: 12_000 });
   }, [message]);
 
+  const { read } = useImport(
+    useCallback(
+      (paths: FigurePath[], name: string) => {
+        const piece = { ...newPiece('new', name.slice(0, 120), new Date().toISOString()), paths };
+        void submit({ do: 'new', piece: JSON.stringify(piece) }, { method: 'post' });
+      },
+      [submit],
+    ),
+  );
+
   return (
-    <div className="mx-auto flex min-h-dvh max-w-6xl flex-col px-6 pb-16">
+    <div
+      className="mx-auto flex min-h-dvh max-w-6xl flex-col px-6 pb-16"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        const file = e.dataTransfer.files[0];
+        if (file) void read(file);
+      }}
+    >
       <header className="flex items-center gap-3 py-4">
         <Brand />
         <span className="flex-1" />
@@ -146,7 +172,11 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
         </fetcher.Form>
       </header>
       <main>
-        <h1 className="mb-4 text-xl font-semibold">Pieces</h1>
+        <h1 className="text-xl font-semibold">Pieces</h1>
+        <p className="mb-4 mt-0.5 text-sm text-soft">
+          Open a piece to see its cut length and bends, begin a new one, or drop an SVG of your own
+          anywhere here.
+        </p>
         {aside.length > 0 && (
           <AsideList
             aside={aside}
@@ -246,9 +276,12 @@ function PieceCard({
     ? growBox(box, piece.wire.diameterMm + Math.max(1, (box.maxX - box.minX) * 0.05))
     : null;
   const name = piece.name || 'Unnamed piece';
-  const size = box
-    ? `${printLength(box.maxX - box.minX, unit, 0)} × ${printLength(box.maxY - box.minY, unit, 0)}`
-    : 'nothing drawn yet';
+  const mm = (v: number): string => printNumber(v, 0);
+  const size = !box
+    ? 'nothing drawn yet'
+    : unit === 'mm'
+      ? `${mm(box.maxX - box.minX)} × ${mm(box.maxY - box.minY)} mm`
+      : `${printInches(box.maxX - box.minX).replace(' in', '')} × ${printInches(box.maxY - box.minY)}`;
   return (
     <li className="group rounded-xl border border-line bg-panel transition-shadow hover:shadow-md">
       <Link to={`/piece/${piece.id}/figure`} className="block rounded-t-xl">
@@ -264,17 +297,17 @@ function PieceCard({
           )}
         </div>
         <div className="px-3.5 pt-2.5">
-          <span className="block truncate font-semibold">{name}</span>
+          <span className="flex items-baseline gap-2">
+            <span className="min-w-0 flex-1 truncate font-semibold">{name}</span>
+            {piece.demo && <span className="shrink-0 text-xs text-soft">Lantern Lane</span>}
+          </span>
           <span className="block text-sm text-soft">
             {METAL_FACTS[piece.wire.metal].name}, {printGauge(piece.wire.diameterMm)}
           </span>
         </div>
       </Link>
       <div className="flex items-center gap-1 px-3.5 pb-2">
-        <span className="flex-1 text-sm text-soft">
-          {size}
-          {piece.demo && ' · Lantern Lane'}
-        </span>
+        <span className="flex-1 text-sm text-soft">{size}</span>
         <IconButton name={`Copy ${name}`} onClick={copy}>
           <Copy size={16} />
         </IconButton>

@@ -1,5 +1,6 @@
 /** Plan: from a piece to everything its screens, sheet and files show. One pure function. */
 export type { Advice, Remedy } from './advice';
+export { bendLabels, type BendLabel } from './labels';
 export type { Hang } from './hang';
 export type { LengthPart } from './lengths';
 export { formedLine, placeOnWire, type WireCrossing } from './places';

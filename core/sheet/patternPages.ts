@@ -1,6 +1,6 @@
 import { pathData } from '../file';
 import { growBox, pathsBox, perp, scale, type Box } from '../geometry';
-import { placeOnWire, type Plan } from '../plan';
+import { bendLabels, placeOnWire, type Plan } from '../plan';
 import type { Piece } from '../piece';
 import { MARGIN_MM, rule, words, type Item, type Page, type Paper, type WindowItem } from './items';
 
@@ -21,25 +21,21 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
     const data = pathData(w.strip.pieces.flatMap((p) => p.shape));
     bodies.push({ type: 'path', data, widthMm: d, tone: 'faint' });
     lines.push({ type: 'path', data, widthMm: 0.15, tone: 'ink' });
-    w.bends.forEach((b, i) => {
+    for (const b of w.bends) {
       const grip = placeOnWire(w.strip, b.gripMm);
-      if (!grip) return;
-      const across = perp(grip.direction);
-      const reach = d / 2 + 0.8;
-      const [a, c] = [scale(across, reach), scale(across, -reach)];
+      if (!grip) continue;
+      const reach = scale(perp(grip.direction), d / 2 + 0.8);
       marks.push(
-        rule(grip.at.x + a.x, grip.at.y + a.y, grip.at.x + c.x, grip.at.y + c.y, 0.2, 'accent'),
+        rule(
+          grip.at.x + reach.x,
+          grip.at.y + reach.y,
+          grip.at.x - reach.x,
+          grip.at.y - reach.y,
+          0.2,
+          'accent',
+        ),
       );
-      // The number stands outside the turn, where no wire runs.
-      const away = scale(across, (b.angleRad > 0 ? -1 : 1) * (d / 2 + 2.2));
-      marks.push(
-        words(grip.at.x + away.x, grip.at.y + away.y + 0.8, String(i + 1), {
-          sizeMm: 2.3,
-          anchor: 'middle',
-          tone: 'accent',
-        }),
-      );
-    });
+    }
     const start = placeOnWire(w.strip, 0);
     if (start) {
       const back = scale(start.direction, -(d / 2 + 1.6));
@@ -53,6 +49,16 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
       );
     }
   });
+  for (const label of bendLabels(plan, 'gripMm', d / 2 + 2.2, 2.4)) {
+    const number = String(label.bend + 1);
+    marks.push(
+      words(label.at.x, label.at.y + 0.8, number, {
+        sizeMm: 2.3,
+        anchor: 'middle',
+        tone: 'accent',
+      }),
+    );
+  }
   return [...bodies, ...lines, ...marks];
 }
 
