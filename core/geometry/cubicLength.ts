@@ -16,6 +16,8 @@ const GAUSS: readonly (readonly [number, number])[] = [
   [-0.906179845938664, 0.2369268850561891],
 ];
 
+const DEPTH = 24;
+
 function speed(c: ControlPoints, t: number): number {
   const u = 1 - t;
   const w0 = 3 * u * u;
@@ -39,7 +41,7 @@ function gauss(c: ControlPoints, from: number, to: number): number {
  * Arc length of a cubic by adaptive Gauss-Legendre quadrature of its speed.
  * @param tolerance wanted error in mm; a stretch is halved until both halves agree with the whole
  */
-export function cubicLength(c: ControlPoints, tolerance = 1e-6): number {
+export function cubicLength(c: ControlPoints, tolerance = 1e-7): number {
   const refine = (
     from: number,
     to: number,
@@ -50,13 +52,15 @@ export function cubicLength(c: ControlPoints, tolerance = 1e-6): number {
     const middle = (from + to) / 2;
     const left = gauss(c, from, middle);
     const right = gauss(c, middle, to);
-    if (depth === 0 || Math.abs(left + right - whole) < allowed) return left + right;
+    // The first levels always divide: at a cusp a whole and its halves may agree by accident.
+    const agree = depth <= DEPTH - 3 && Math.abs(left + right - whole) < allowed;
+    if (depth === 0 || agree) return left + right;
     return (
       refine(from, middle, left, allowed / 2, depth - 1) +
       refine(middle, to, right, allowed / 2, depth - 1)
     );
   };
-  return refine(0, 1, gauss(c, 0, 1), tolerance, 24);
+  return refine(0, 1, gauss(c, 0, 1), tolerance, DEPTH);
 }
 
 /** The two halves of a cubic at t, by de Casteljau's construction. */

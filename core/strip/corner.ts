@@ -117,7 +117,16 @@ export function foldCorner(before: Primitive, after: Primitive, diameterMm: numb
  * the drawn tip. The stretches between corners are turned and scaled, by a hair, to fit.
  */
 export function reachTips(chain: Chain, insideMm: number, diameterMm: number): Chain {
+  // Moving a tip turns its legs a little, which moves the tip again; three rounds settle it.
+  let moved = chain;
+  for (let round = 0; round < 3; round++) moved = moveTips(chain, moved, insideMm, diameterMm);
+  return moved;
+}
+
+/** The chain with its corners shifted as far as those of `near`, the same chain a round before, ask. */
+function moveTips(chain: Chain, near: Chain, insideMm: number, diameterMm: number): Chain {
   const p = chain.primitives;
+  const q = near.primitives;
   const count = p.length;
   const isCorner = p.map((s, i) => {
     const before = p[i - 1] ?? (chain.closed ? p[count - 1] : undefined);
@@ -125,9 +134,9 @@ export function reachTips(chain: Chain, insideMm: number, diameterMm: number): C
   });
   if (!isCorner.some(Boolean)) return chain;
   const moved = p.map((s, i) => {
-    const before = p[(i - 1 + count) % count];
-    return isCorner[i] && before
-      ? add(startOf(s), tipShift(before, s, insideMm, diameterMm))
+    const [before, after] = [q[(i - 1 + count) % count], q[i]];
+    return isCorner[i] && before && after
+      ? add(startOf(s), tipShift(before, after, insideMm, diameterMm))
       : null;
   });
   const first = chain.closed ? isCorner.indexOf(true) : 0;

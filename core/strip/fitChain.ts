@@ -4,10 +4,16 @@ import {
   compose,
   distance,
   endOf,
+  joinTurn,
+  meetings,
+  mix,
   pathEnds,
+  project,
   rotation,
   scaling,
+  segmentLength,
   startOf,
+  stretchOf,
   sub,
   angleOf,
   transformSegment,
@@ -49,8 +55,56 @@ export function fitChain(path: Path, toleranceMm: number): Chain {
           ? snapToEnds(primitives, section.points)
           : primitives;
       });
-  return { primitives: snapped.flat(), closed: path.closed && !isOpen(path), deviationMm };
+  const closed = path.closed && !isOpen(path);
+  const merged = mergeCutCorners(snapped.flat(), closed, toleranceMm);
+  return {
+    primitives: merged.primitives,
+    closed,
+    deviationMm: Math.max(deviationMm, merged.movedMm),
+  };
 }
+
+/** Sides shorter than this between two corners may stand for one corner drawn with its tip cut off. */
+const CUT_SIDE_MM = 0.8;
+const MERGED_TURN = (150 * Math.PI) / 180;
+
+/** Corners cut off by a tiny side become whole where that stays within the tolerance. */
+function mergeCutCorners(
+  primitives: readonly Primitive[],
+  closed: boolean,
+  toleranceMm: number,
+): { primitives: Primitive[]; movedMm: number } {
+  const out = [...primitives];
+  let movedMm = 0;
+  for (
+    let i = closed ? 0 : 1;
+    i < out.length - (closed ? 0 : 1) && out.length > (closed ? 3 : 2);
+    i++
+  ) {
+    const count = out.length;
+    const [b, n] = [(i - 1 + count) % count, (i + 1) % count];
+    const [before, side, after] = [out[b]!, out[i]!, out[n]!];
+    if (side.type !== 'line' || segmentLength(side) > CUT_SIDE_MM) continue;
+    const [first, second] = [joinTurn(before, side), joinTurn(side, after)];
+    const both = Math.abs(first) > CUT_TURN && Math.abs(second) > CUT_TURN && first * second > 0;
+    if (!both || Math.abs(first + second) >= MERGED_TURN) continue;
+    const middle = mix(side.from, side.to, 0.5);
+    const tips = meetings(before, after);
+    const tip = tips.reduce<Vec | null>(
+      (best, p) => (!best || distance(p, middle) < distance(best, middle) ? p : best),
+      null,
+    );
+    if (!tip || distance(tip, middle) > toleranceMm) continue;
+    movedMm = Math.max(movedMm, distance(tip, middle));
+    out[b] = stretchOf(before, 0, project(before, tip).t);
+    out[n] = stretchOf(after, project(after, tip).t, 1);
+    out.splice(i, 1);
+    i--;
+  }
+  return { primitives: out, movedMm };
+}
+
+const CUT_TURN = (5 * Math.PI) / 180;
 
 function isOpen(path: Path): boolean {
   const ends = pathEnds(path);

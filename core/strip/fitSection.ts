@@ -246,9 +246,12 @@ function withoutPiece(
   const turn = e.curvature * e.length;
   const tight =
     !e.line && Math.abs(1 / e.curvature) <= TIGHT_RADIUS_MM && Math.abs(turn) >= SMALLEST_TURN;
-  const slight = Math.abs(turn) < SLIGHT_TURN && e.length < SLIGHT_LENGTH_MM;
+  const atCorner = e.corner || after.corner;
+  const slight =
+    (Math.abs(turn) < SLIGHT_TURN && e.length < SLIGHT_LENGTH_MM) ||
+    (atCorner && Math.abs(turn) < CORNER_TURN && e.length < TIGHT_RADIUS_MM);
   if (!tight && !slight) return null;
-  const corner = tight || e.corner || after.corner || (before.line && after.line);
+  const corner = tight || atCorner || (before.line && after.line);
   const half = e.length / 2;
   const chain = [
     ...fit.chain.slice(0, i - 1),
