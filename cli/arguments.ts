@@ -42,7 +42,7 @@ export function readCommand(argv: readonly string[]): Command {
   if (!name) throw new CommandError('say what to do: piece FILE or element FILE');
   let parsed;
   try {
-    parsed = parseArgs({ args: rest, options: OPTIONS, allowPositionals: true });
+    parsed = parseArgs({ args: joinNegatives(rest), options: OPTIONS, allowPositionals: true });
   } catch (error) {
     throw new CommandError(
       error instanceof Error ? (error.message.split('\n')[0] ?? '') : String(error),
@@ -50,6 +50,18 @@ export function readCommand(argv: readonly string[]): Command {
   }
   if (parsed.positionals.length === 0) throw new CommandError(`${name}: name a file`);
   return { name, files: parsed.positionals, options: readOptions(parsed.values) };
+}
+
+/** `--wire-mm -1` reads as a value, so that the message can say what is wrong with it. */
+function joinNegatives(args: readonly string[]): string[] {
+  const out: string[] = [];
+  for (const arg of args) {
+    const last = out[out.length - 1];
+    if (last?.startsWith('--') && !last.includes('=') && /^-[\d.]/.test(arg)) {
+      out[out.length - 1] = `${last}=${arg}`;
+    } else out.push(arg);
+  }
+  return out;
 }
 
 type Values = Partial<Record<keyof typeof OPTIONS, string>>;

@@ -207,7 +207,7 @@ describe('primitives', () => {
     fc.assert(
       fc.property(arc, fc.double({ min: -0.25, max: 0.25, noNaN: true }), (a, by) => {
         const b = offsetPrimitive(a, by);
-        if (!b || b.type !== 'arc') throw new Error('expected an arc');
+        if (b?.type !== 'arc') throw new Error('expected an arc');
         expect(distance(startOf(a), startOf(b))).toBeCloseTo(Math.abs(by), 9);
       }),
     );

@@ -1,0 +1,131 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, expect, it, test } from 'vitest';
+import { readCommand } from './arguments';
+import { runElements } from './elementCommand';
+import { loadKit, loadPiece, runPiece } from './pieceCommand';
+
+const folder = mkdtempSync(join(tmpdir(), 'hush-road-'));
+const file = (name: string, text: string): string => {
+  const path = join(folder, name);
+  writeFileSync(path, text);
+  return path;
+};
+const bent =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 40 40"><path fill="none" d="M0 30H10A10 10 0 0 0 20 20V5"/></svg>';
+const plan = (...args: string[]): { status: number | null; stdout: string; stderr: string } =>
+  spawnSync(process.execPath, [join(import.meta.dirname, '..', 'scripts', 'plan.mjs'), ...args], {
+    encoding: 'utf8',
+    env: { ...process.env, INIT_CWD: folder },
+  });
+
+interface Printed {
+  wires: {
+    developed_mm: number;
+    cut_mm: number;
+    closed: boolean;
+    bends: Record<string, number | string | null>[];
+  }[];
+  crossings: unknown[];
+  mass_g: number;
+}
+
+describe('arguments', () => {
+  it('gauge number or mm', () => {
+    expect(readCommand(['piece', 'a.svg', '--awg', '18']).options.diameterMm).toBeCloseTo(
+      1.0237,
+      4,
+    );
+    expect(readCommand(['piece', 'a.svg', '--wire-mm', '0.8']).options.diameterMm).toBe(0.8);
+  });
+
+  test.each([
+    [[], /say what to do/],
+    [['piece'], /name a file/],
+    [['piece', 'a', '--wire-mm', '-1'], /--wire-mm -1: give a number from/],
+    [['piece', 'a', '--awg', '18', '--wire-mm', '1'], /either/],
+    [['piece', 'a', '--metal', 'wood'], /choose one of copper/],
+    [['piece', 'a', '--height-mm', '0'], /--height-mm 0/],
+    [['piece', 'a', '--sparkle', '0'], /sparkle/],
+  ])('%j is refused', (argv, message) => {
+    expect(() => readCommand(argv)).toThrow(message);
+  });
+});
+
+describe('piece', () => {
+  it('plans a drawing: run, quarter turn to the left, run', () => {
+    const printed = runPiece(loadPiece(bent), { diameterMm: 1 }) as Printed;
+    const [wire] = printed.wires;
+    expect(wire!.developed_mm).toBeCloseTo(25 + 5 * Math.PI, 5);
+    expect(wire!.bends).toHaveLength(1);
+    expect(wire!.bends[0]).toMatchObject({ kind: 'curve', tool: null });
+    expect(wire!.bends[0]!['angle_deg']).toBeCloseTo(-90, 5);
+    expect(wire!.bends[0]!['inside_radius_mm']).toBeCloseTo(9.5, 5);
+    expect(wire!.bends[0]!['start_mm']).toBeCloseTo(10, 5);
+    expect(Math.abs(Number(wire!.bends[0]!['form_to_deg']))).toBeGreaterThan(90);
+  });
+
+  it('scales to a height and takes a saved piece', () => {
+    const printed = runPiece(loadPiece(bent), { heightMm: 50 }) as Printed;
+    expect(printed.wires[0]!.developed_mm).toBeCloseTo(2 * (25 + 5 * Math.PI), 5);
+    const saved = loadPiece(JSON.stringify(loadPiece(bent)));
+    expect((runPiece(saved, {}) as Printed).wires[0]!.developed_mm).toBeCloseTo(
+      25 + 5 * Math.PI,
+      5,
+    );
+  });
+
+  it('names tools of a kit', () => {
+    const kit = loadKit('{"mandrels_mm":[19]}');
+    const [wire] = (runPiece(loadPiece(bent), { diameterMm: 1, toleranceMm: 0.3 }, kit) as Printed)
+      .wires;
+    expect(wire!.bends[0]!['tool']).toBe('mandrel 19 mm');
+    expect(() => loadKit('{"mandrels_mm":[-4]}')).toThrow(/kit cannot be used/);
+  });
+});
+
+describe('element', () => {
+  it('takes bare and wrapped elements', () => {
+    const loop = { kind: 'simple-loop', wire_mm: 1, inside_mm: 4 };
+    expect(runElements(JSON.stringify([loop, { element: loop }]))).toEqual([
+      { length_mm: 5 * Math.PI },
+      { length_mm: 5 * Math.PI },
+    ]);
+  });
+
+  it('says which kind it does not know yet', () => {
+    expect(() => runElements('[{"kind":"net"}]')).toThrow(/Element 1: “net” is not known yet/);
+    expect(() => runElements('{}')).toThrow(/list of elements/);
+    expect(() => runElements('[{"kind":"fold","wire_mm":-2}]')).toThrow(
+      /Element 1 \(fold\): wire_mm/,
+    );
+  });
+});
+
+describe('the command', () => {
+  it('prints one JSON document, a list for several files', () => {
+    file('a.svg', bent);
+    const one = plan('piece', 'a.svg', '--awg', '18');
+    expect(one.stderr).toBe('');
+    expect(one.status).toBe(0);
+    expect((JSON.parse(one.stdout) as Printed).wires).toHaveLength(1);
+    const two = plan('piece', 'a.svg', 'a.svg');
+    expect(JSON.parse(two.stdout)).toHaveLength(2);
+  });
+
+  test.each([
+    [['piece', 'missing.svg'], /^missing\.svg: cannot be opened\n$/],
+    [['piece', 'empty.svg'], /^empty\.svg: This is not .*\n$/],
+    [['piece', 'a.svg', '--awg', 'x'], /^--awg x: .*\n$/],
+    [['trace', 'a.svg'], /^trace: this command does not exist yet\n$/],
+    [['sing', 'a.svg'], /^sing: no such command.*\n$/],
+  ])('%j: one line on standard error, exit 2', (args, message) => {
+    file('empty.svg', '');
+    const done = plan(...args);
+    expect(done.status).toBe(2);
+    expect(done.stdout).toBe('');
+    expect(done.stderr).toMatch(message);
+  });
+});

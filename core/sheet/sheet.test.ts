@@ -1,0 +1,131 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { newPath, newPiece, resizeFigure, type Piece } from '../piece';
+import { planPiece } from '../plan';
+import { buildSheet, type Item, type Page } from '.';
+import { readStrokes } from '../../e2e/readStrokes';
+import { writePdf } from './writePdf';
+
+const square = (side: number): Piece => ({
+  ...newPiece('p', 'Square', '2026-11-02T17:00:00.000Z'),
+  paths: [
+    newPath(
+      'w',
+      [
+        { x: 0, y: 0 },
+        { x: side, y: 0 },
+        { x: side, y: side },
+        { x: 0, y: side },
+      ],
+      true,
+    ),
+  ],
+});
+const flat = (items: readonly Item[]): Item[] =>
+  items.flatMap((i) => (i.type === 'window' ? flat(i.items) : [i]));
+const texts = (page: Page): string[] =>
+  flat(page.items).flatMap((i) => (i.type === 'text' ? [i.text] : []));
+const font = (weight: number): Uint8Array =>
+  readFileSync(
+    new URL(
+      `../../node_modules/@fontsource/hanken-grotesk/files/hanken-grotesk-latin-${weight}-normal.woff`,
+      import.meta.url,
+    ),
+  );
+
+describe('the sheet', () => {
+  const piece = square(40);
+  const plan = planPiece(piece);
+
+  it('a small piece takes a pattern page and a list page', () => {
+    const sheet = buildSheet(piece, plan, 'a4', 'mm');
+    expect(sheet.pages.map((p) => p.title)).toEqual([
+      'Pattern, true size',
+      'Lengths, strip and bends',
+    ]);
+    expect(texts(sheet.pages[0]!)).toEqual(expect.arrayContaining(['100 mm', '4 in', 'Square']));
+    expect(texts(sheet.pages[1]!).join('\n')).toContain(
+      `Cut ${plan.wires[0]!.cutMm.toFixed(1)} mm`,
+    );
+    expect(texts(sheet.pages[1]!).filter((t) => t === 'corner')).toHaveLength(4);
+  });
+
+  it('a large one is tiled, and every join cross stands on two sheets', () => {
+    const large = resizeFigure(piece, 'height', 400);
+    const sheet = buildSheet(large, planPiece(large), 'letter', 'mm');
+    const tiles = sheet.pages.filter((p) => p.title.includes('sheet'));
+    expect(tiles).toHaveLength(6);
+    expect(texts(tiles[0]!).join(' ')).toContain('right edge joins A2');
+    const windows = tiles.flatMap((t) => t.items.flatMap((i) => (i.type === 'window' ? [i] : [])));
+    const crosses = windows[0]!.items.flatMap((i) =>
+      i.type === 'line' && i.tone === 'accent' && i.y1 === i.y2 && i.x2 - i.x1 === 6
+        ? [{ x: i.x1 + 3, y: i.y1 }]
+        : [],
+    );
+    expect(crosses.length).toBeGreaterThan(8);
+    for (const c of crosses) {
+      const seen = windows.filter((w) => {
+        const [x, y] = [c.x + w.dx - w.x, c.y + w.dy - w.y];
+        return x >= 3 && y >= 3 && x <= w.width - 3 && y <= w.height - 3;
+      });
+      expect(seen).toHaveLength(2);
+    }
+  });
+
+  it('an enormous one says so instead', () => {
+    const huge = resizeFigure(piece, 'height', 4000);
+    const sheet = buildSheet(huge, planPiece(huge), 'a4', 'mm');
+    expect(texts(sheet.pages[0]!).join(' ')).toContain('more than 80 sheets');
+  });
+
+  it('a long strip is broken into rows, each mark once', () => {
+    const long = resizeFigure(piece, 'height', 180);
+    const longPlan = planPiece(long);
+    const list = buildSheet(long, longPlan, 'a4', 'mm').pages.filter((p) =>
+      p.title.startsWith('Lengths'),
+    );
+    const labels = list.flatMap(texts);
+    for (const bend of longPlan.wires[0]!.bends) {
+      const times = labels.filter((t) => t === bend.fromEndMm.toFixed(1)).length;
+      expect(times).toBeGreaterThanOrEqual(2);
+    }
+  });
+
+  it('inches lead when wished', () => {
+    const sheet = buildSheet(piece, plan, 'a4', 'in');
+    expect(texts(sheet.pages[1]!).join('\n')).toMatch(/Cut 6 \d+\/\d+ in \(1\d\d\.\d mm\)/);
+  });
+
+  it('works from the spool in its own words', () => {
+    const sheet = buildSheet({ ...piece, work: 'spool' }, plan, 'a4', 'mm');
+    expect(texts(sheet.pages[1]!).join('\n')).toContain('Work from the spool: mark the stop at');
+  });
+});
+
+describe('the PDF', () => {
+  it('is at true scale: the check lines and the pattern measure what they say', async () => {
+    const piece = square(40);
+    const plan = planPiece(piece);
+    const fonts = { regular: font(400), bold: font(600) };
+    const [first] = await readStrokes(
+      await writePdf(buildSheet(piece, plan, 'a4', 'mm'), 'Square', fonts),
+    );
+    const lengths = first!.map((s) => s.lengthMm);
+    expect(lengths.some((l) => Math.abs(l - 100) < 0.001)).toBe(true);
+    expect(lengths.some((l) => Math.abs(l - 101.6) < 0.001)).toBe(true);
+    const pattern = first!.find((s) => Math.abs(s.lengthMm - plan.wires[0]!.developedMm) < 0.05)!;
+    const xs = pattern.points.map((p) => p[0]);
+    const ys = pattern.points.map((p) => p[1]);
+    expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(40, 2);
+    expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo(40, 2);
+  });
+
+  it('shows signs the font lacks as question marks and does not fail', async () => {
+    const piece = { ...square(20), name: 'Снег 雪 ❄' };
+    const bytes = await writePdf(buildSheet(piece, planPiece(piece), 'letter', 'mm'), piece.name, {
+      regular: font(400),
+      bold: font(600),
+    });
+    expect(bytes.length).toBeGreaterThan(5000);
+  });
+});
