@@ -1,0 +1,131 @@
+import { expect, test } from '@playwright/test';
+import { readStrokes } from './readStrokes';
+import {
+  CUT,
+  cutMm,
+  importSvg,
+  kept,
+  newPiece,
+  openPiece,
+  saved,
+  SQUARE_AND_CIRCLE,
+  stage,
+  type,
+} from './workshop';
+
+/** Wire saved by one square corner: 2T - angle (r + d/2) with r = d/4. */
+const cornerSaving = (d: number): number => 2 * 0.75 * d - (Math.PI / 2) * 0.75 * d;
+const D18 = 1.024;
+
+test('from the demo to a printed sheet of one’s own drawing', async ({ page }) => {
+  await openPiece(page, 'Snail charm');
+  await expect(page.getByTestId(CUT)).toContainText('mm');
+
+  await newPiece(page);
+  await importSvg(page, 'frame.svg', SQUARE_AND_CIRCLE);
+  await expect(page.getByLabel('Height')).toHaveValue('40.0');
+  await expect(page.getByLabel('Width')).toHaveValue('77.0');
+
+  // 1 1/2 in = 38.1 mm: everything shrinks by 38.1 / 40.
+  await type(page.getByLabel('Height'), '1 1/2 in');
+  await expect(page.getByLabel('Height')).toHaveValue('38.1');
+  const factor = 38.1 / 40;
+
+  await stage(page, 'Wire');
+  await page.getByLabel('Metal').selectOption({ label: 'Copper' });
+  await page.getByLabel('Gauge').selectOption({ label: '18 ga (1.02 mm)' });
+  const square = 4 * 38.1 - 4 * cornerSaving(D18) + 5;
+  await expect.poll(() => cutMm(page)).toBeCloseTo(square, 1);
+  await page.getByLabel('Wire shown in the strip').selectOption({ label: 'Wire 2 of 2' });
+  await expect.poll(() => cutMm(page)).toBeCloseTo(Math.PI * 30 * factor + 5, 1);
+
+  // Pull the square's first corner 10 mm to the right, and take it back.
+  await page.getByLabel('Wire shown in the strip').selectOption({ label: 'Wire 1 of 2' });
+  await stage(page, 'Figure');
+  await page.getByRole('group', { name: 'Figure', exact: true }).focus();
+  await page.keyboard.press(']');
+  await expect(page.getByRole('heading', { name: 'Point 1 of 4' })).toBeVisible();
+  await type(page.getByLabel('Across'), '10');
+  await expect.poll(() => cutMm(page)).not.toBeCloseTo(square, 0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => cutMm(page)).toBeCloseTo(square, 1);
+
+  await page.getByLabel('Name of the piece').fill('Framed ring');
+  await stage(page, 'Sheet');
+  await expect(page.getByRole('img', { name: /^Page 1: Pattern, true size/ })).toBeVisible();
+  const pdf = await saved(page, () => page.getByRole('button', { name: 'Save the PDF' }).click());
+  expect(pdf.name).toBe('Framed ring.pdf');
+  const [first] = await readStrokes(pdf.bytes);
+  const strokes = first!;
+  expect(strokes.some((s) => Math.abs(s.lengthMm - 100) < 0.01)).toBe(true);
+  expect(strokes.some((s) => Math.abs(s.lengthMm - 101.6) < 0.01)).toBe(true);
+  const pattern = strokes.find((s) => Math.abs(s.lengthMm - (square - 5)) < 0.1)!;
+  const xs = pattern.points.map((p) => p[0]);
+  const ys = pattern.points.map((p) => p[1]);
+  expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(38.1, 1);
+  expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo(38.1, 1);
+  const ring = strokes.find((s) => Math.abs(s.lengthMm - Math.PI * 30 * factor) < 0.1)!;
+  expect(
+    Math.max(...ring.points.map((p) => p[0])) - Math.min(...ring.points.map((p) => p[0])),
+  ).toBeCloseTo(30 * factor, 1);
+
+  await kept(page);
+  await page.reload();
+  await expect(page.getByLabel('Name of the piece')).toHaveValue('Framed ring');
+  await expect.poll(() => cutMm(page)).toBeCloseTo(square, 1);
+  await stage(page, 'Wire');
+  await expect(page.getByLabel('Gauge')).toHaveValue('18');
+});
+
+test('the other files hold the same numbers', async ({ page }) => {
+  await newPiece(page);
+  await importSvg(page, 'frame.svg', SQUARE_AND_CIRCLE);
+  await expect(page.getByLabel('Height')).toHaveValue('40.0');
+  await stage(page, 'Sheet');
+  const csv = await saved(page, () =>
+    page.getByRole('button', { name: 'Bend list as CSV' }).click(),
+  );
+  const lines = csv.bytes.toString().split('\r\n');
+  expect(lines.filter((l) => l.includes(',corner,'))).toHaveLength(4);
+  expect(lines.find((l) => l.startsWith('2,Cut length'))).toBe(
+    `2,Cut length,1,${(Math.PI * 30 + 5).toFixed(2)}`,
+  );
+  const svg = await saved(page, () =>
+    page.getByRole('button', { name: 'Figure as drawn, SVG' }).click(),
+  );
+  expect(svg.bytes.toString()).toContain('mm"');
+  const json = await saved(page, () =>
+    page.getByRole('button', { name: 'The piece as JSON' }).click(),
+  );
+  expect((JSON.parse(json.bytes.toString()) as { paths: unknown[] }).paths).toHaveLength(2);
+});
+
+test('the basis of the drawing and the ends change the length by arithmetic', async ({ page }) => {
+  await newPiece(page);
+  await importSvg(
+    page,
+    'ring.svg',
+    '<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="30mm" viewBox="0 0 30 30"><circle cx="15" cy="15" r="15"/></svg>',
+  );
+  await expect.poll(() => cutMm(page)).toBeCloseTo(30 * Math.PI + 5, 1);
+  await page.getByRole('radio', { name: 'inside', exact: true }).click();
+  await expect.poll(() => cutMm(page)).toBeCloseTo((30 + D18) * Math.PI + 5, 1);
+  await stage(page, 'Wire');
+  await page.getByRole('radio', { name: 'loop together' }).click();
+  await type(page.getByLabel('Each loop, inside across'), '3');
+  await expect
+    .poll(() => cutMm(page))
+    .toBeCloseTo((30 + D18) * Math.PI + 2 * Math.PI * (3 + D18) + 5, 1);
+  await page.getByRole('radio', { name: 'the spool' }).click();
+  await expect(page.getByTestId(CUT)).toContainText('Stop mark at');
+  await type(page.getByLabel('Reserve'), '1/2 in');
+  await expect
+    .poll(() => cutMm(page))
+    .toBeCloseTo((30 + D18) * Math.PI + 2 * Math.PI * (3 + D18) + 12.7, 1);
+  await page.getByTestId(CUT).click();
+  const parts = page.getByRole('dialog');
+  await expect(parts.getByRole('row', { name: /Loops at the seam/ })).toContainText(
+    (2 * Math.PI * (3 + D18)).toFixed(2),
+  );
+  await expect(parts.getByRole('row', { name: /Reserve/ })).toContainText('12.70');
+});

@@ -1,0 +1,85 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { openPiece, openWorkshop, stage, type } from './workshop';
+
+test('inches lead everywhere once chosen', async ({ page }) => {
+  await openWorkshop(page);
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await page.getByRole('radio', { name: 'inches' }).click();
+  await page.getByRole('link', { name: 'All pieces', exact: true }).click();
+  await page.getByRole('link', { name: /Sailing boat/ }).click();
+  await expect(page.getByTestId('cut-length')).toContainText(/Cut\s*7 \d+\/\d+ in \(\d+\.\d mm\)/);
+  await type(page.getByLabel('Height'), '2');
+  await expect(page.getByLabel('Height')).toHaveValue('2 in');
+});
+
+test('actual size after the screen was measured', async ({ page }) => {
+  await openWorkshop(page);
+  await page.getByRole('link', { name: 'Settings' }).click();
+  // A card 85.6 mm wide covers the bar of 428 px: 5 px to the mm.
+  await page.getByLabel('Width of the bar').fill('428');
+  await page.getByLabel('What you hold is wide').fill('85.6 mm');
+  await page.getByRole('button', { name: 'Keep this size' }).click();
+  await expect(page.getByText('100 mm is 500 px here.')).toBeVisible();
+  await page.getByRole('link', { name: 'All pieces', exact: true }).click();
+  await page.getByRole('link', { name: /Sailing boat/ }).click();
+  await page.getByRole('group', { name: 'Figure', exact: true }).focus();
+  await page.keyboard.press('a');
+  await expect(page.getByRole('button', { name: 'Actual size' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  const [a, b] = await Promise.all(
+    [3, 4].map((n) => page.getByRole('img', { name: `Point ${n}`, exact: true }).boundingBox()),
+  );
+  // Bow and stern stand 34 mm apart.
+  expect(Math.abs(b!.x - a!.x)).toBeCloseTo(34 * 5, 0);
+});
+
+test('the dark theme stays through a reload', async ({ page }) => {
+  await openWorkshop(page);
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await page.getByRole('radio', { name: 'dark' }).click();
+  await expect(page.locator('html')).toHaveClass(/dark/);
+  await page.reload();
+  await expect(page.locator('html')).toHaveClass(/dark/);
+});
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`screens pass the accessibility rules in ${theme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: theme });
+    const check = async (where: string): Promise<void> => {
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa'])
+        .analyze();
+      expect(
+        violations.map((v) => `${where}: ${v.id} ${v.nodes[0]?.target.join(' ') ?? ''}`),
+      ).toEqual([]);
+    };
+    await openWorkshop(page);
+    await check('pieces');
+    await openPiece(page, 'Snail charm');
+    for (const name of ['Figure', 'Wire', 'Bends', 'Sheet']) {
+      await stage(page, name);
+      await page.waitForTimeout(300);
+      await check(name);
+    }
+    await page.getByRole('link', { name: 'Settings' }).click();
+    await expect(page.getByRole('heading', { name: 'Settings' })).toBeVisible();
+    await check('settings');
+  });
+}
+
+test('a phone shows the list and a piece without sideways scrolling', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openPiece(page, 'Swallow');
+  for (const name of ['Figure', 'Wire', 'Bends', 'Sheet']) {
+    await stage(page, name);
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect(wide).toBeLessThanOrEqual(390);
+  }
+});
+
+test('the server says that it is up', async ({ request }) => {
+  expect(await (await request.get('/health')).json()).toMatchObject({ ok: true });
+});

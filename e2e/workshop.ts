@@ -1,0 +1,64 @@
+import { readFileSync } from 'node:fs';
+import { expect, type Download, type Locator, type Page } from '@playwright/test';
+
+export const CUT = 'cut-length';
+
+/** Opens the list of pieces with the demo in it. */
+export async function openWorkshop(page: Page): Promise<void> {
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Pieces' })).toBeVisible();
+  await expect(page.getByText('Swallow pendant')).toBeVisible();
+}
+
+export async function openPiece(page: Page, name: string): Promise<void> {
+  await openWorkshop(page);
+  await page.getByRole('link', { name: new RegExp(name) }).click();
+  await expect(page.getByTestId(CUT)).toBeVisible();
+}
+
+/** A new empty piece, ready to draw. */
+export async function newPiece(page: Page): Promise<void> {
+  await openWorkshop(page);
+  await page.getByRole('button', { name: 'New piece' }).click();
+  await expect(page.getByRole('group', { name: 'Figure', exact: true })).toBeVisible();
+}
+
+export const stage = (page: Page, name: string): Promise<void> =>
+  page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
+
+/** The cut length in mm as the strip's heading says it. */
+export async function cutMm(page: Page): Promise<number> {
+  const text = (await page.getByTestId(CUT).textContent()) ?? '';
+  const match = /(\d+\.\d) mm/.exec(text);
+  if (!match) throw new Error(`no length in “${text}”`);
+  return Number(match[1]);
+}
+
+export async function importSvg(page: Page, name: string, text: string | Buffer): Promise<void> {
+  await page
+    .getByLabel('SVG file')
+    .setInputFiles({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
+}
+
+export async function type(field: Locator, text: string): Promise<void> {
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+export async function saved(
+  page: Page,
+  click: () => Promise<void>,
+): Promise<{ name: string; bytes: Buffer }> {
+  const waiting: Promise<Download> = page.waitForEvent('download');
+  await click();
+  const download = await waiting;
+  return { name: download.suggestedFilename(), bytes: readFileSync(await download.path()) };
+}
+
+/** Waits until the piece is kept in the browser. */
+export const kept = (page: Page): Promise<void> =>
+  expect(page.getByText('Kept', { exact: true })).toBeVisible();
+
+export const SQUARE_AND_CIRCLE =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="40mm" viewBox="0 0 80 40">' +
+  '<rect width="40" height="40" fill="none"/><circle cx="62" cy="20" r="15"/></svg>';
