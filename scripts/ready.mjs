@@ -94,4 +94,27 @@ export function startServer(port) {
   );
 }
 
+/** Bundles a TypeScript entry for Node when it or the core changed; resolves with the bundle's path. */
+export async function ensureBundle(name, entry, sources) {
+  const bundle = join(cache, name, 'main.js');
+  const hash = contentHash([...sources, 'package-lock.json']);
+  if (isFresh(`${name}-hash`, hash) && existsSync(bundle)) return bundle;
+  const { build } = await import('vite');
+  await build({
+    root,
+    configFile: false,
+    logLevel: 'error',
+    ssr: { noExternal: true },
+    build: {
+      ssr: join(root, entry),
+      outDir: join(cache, name),
+      emptyOutDir: true,
+      target: 'node20',
+      rollupOptions: { output: { entryFileNames: 'main.js', format: 'esm' } },
+    },
+  });
+  remember(`${name}-hash`, hash);
+  return bundle;
+}
+
 export { cache, isFresh, remember };

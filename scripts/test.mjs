@@ -14,7 +14,11 @@ const bin = (name) => join(root, 'node_modules', '.bin', name);
 
 function run(title, command, args, env = {}) {
   console.log(`\n== ${title}`);
-  const done = spawnSync(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+  const done = spawnSync(command, args, {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+  });
   return done.status === 0;
 }
 
@@ -36,13 +40,35 @@ function count(report, read, ok) {
   }
 }
 
-step('Types', [bin('react-router'), 'typegen'], [bin('tsc'), '-p', 'tsconfig.json'], [bin('tsc'), '-p', 'tsconfig.core.json']);
-step('Lint', [bin('eslint'), '.', '--max-warnings', '0'], [bin('prettier'), '--check', '.', '--log-level', 'warn']);
+step(
+  'Types',
+  [bin('react-router'), 'typegen'],
+  [bin('tsc'), '-p', 'tsconfig.json'],
+  [bin('tsc'), '-p', 'tsconfig.core.json'],
+);
+step(
+  'Lint',
+  [bin('eslint'), '.', '--max-warnings', '0'],
+  [bin('prettier'), '--check', '.', '--log-level', 'warn'],
+);
 
 const unitReport = join(cache, 'unit.json');
 rmSync(unitReport, { force: true });
-const unitOk = run('Unit tests', bin('vitest'), ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unitReport}`]);
-count(unitReport, (r) => [r.numPassedTests, r.numFailedTests + (r.numFailedTestSuites > 0 && r.numFailedTests === 0 ? r.numFailedTestSuites : 0)], unitOk);
+const unitOk = run('Unit tests', bin('vitest'), [
+  'run',
+  '--reporter=dot',
+  '--reporter=json',
+  `--outputFile.json=${unitReport}`,
+]);
+count(
+  unitReport,
+  (r) => [
+    r.numPassedTests,
+    r.numFailedTests +
+      (r.numFailedTestSuites > 0 && r.numFailedTests === 0 ? r.numFailedTestSuites : 0),
+  ],
+  unitOk,
+);
 
 console.log('\n== Build');
 const built = ensureBuild() === 0;
@@ -52,7 +78,9 @@ else failed++;
 if (built) {
   const report = join(cache, 'interface.json');
   rmSync(report, { force: true });
-  const ok = run('Interface tests', bin('playwright'), ['test', '--reporter=list,json'], { PLAYWRIGHT_JSON_OUTPUT_NAME: report });
+  const ok = run('Interface tests', bin('playwright'), ['test', '--reporter=list,json'], {
+    PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+  });
   count(report, (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected], ok);
 }
 
@@ -64,7 +92,9 @@ function ensureBrowser() {
   if (process.env.CHROMIUM || existsSync('/usr/bin/chromium')) return;
   const apt = existsSync('/usr/bin/apt-get');
   if (!apt || process.getuid?.() !== 0) {
-    console.error('The interface tests need Chromium at /usr/bin/chromium. On Debian: sudo apt-get install chromium. Elsewhere set CHROMIUM to its path.');
+    console.error(
+      'The interface tests need Chromium at /usr/bin/chromium. On Debian: sudo apt-get install chromium. Elsewhere set CHROMIUM to its path.',
+    );
     process.exit(1);
   }
   console.log('Installing Chromium…');

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { pathLength } from '../geometry';
 import { newPath, newPiece, nodesOf, type Piece } from '../piece';
 import { planPiece } from '../plan';
-import { drawAs, knownFigure } from '../strip/testFigures';
+import { drawAs, knownFigure } from '../strip/knownFigures';
 import {
   DEFAULT_SETTINGS,
   FileError,

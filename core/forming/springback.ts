@@ -14,15 +14,29 @@ export interface Stiffness {
  * M = (4s/3)(a^2-c^2)^(3/2) + (4s/c) [ (c/8)(2c^2-a^2) sqrt(a^2-c^2) + (a^4/8) asin(c/a) ].
  */
 export function bendingMoment(q: number, wire: Stiffness): number {
+  if (q <= 0) return 0;
   const a = wire.diameterMm / 2;
   const s = wire.flowMPa;
-  if (q <= 0) return 0;
   const c = s / (wire.modulusMPa * q);
   if (c >= a) return wire.modulusMPa * inertia(wire.diameterMm) * q;
   const root = Math.sqrt(a * a - c * c);
-  const plastic = ((4 * s) / 3) * root ** 3;
-  const core = (c / 8) * (2 * c * c - a * a) * root + (a ** 4 / 8) * Math.asin(c / a);
-  return plastic + ((4 * s) / c) * core;
+  return ((4 * s) / 3) * root * root * root + ((4 * s) / c) * coreMoment(a, c);
+}
+
+/** (c/8)(2c^2-a^2) sqrt(a^2-c^2) + (a^4/8) asin(c/a): a quarter of the elastic core's second moment. */
+function coreMoment(a: number, c: number): number {
+  return (
+    (c / 8) * (2 * c * c - a * a) * Math.sqrt(a * a - c * c) +
+    ((a * a * a * a) / 8) * Math.asin(c / a)
+  );
+}
+
+/** dM/dq: only the elastic core still resists more bending, so E times its second moment. */
+function bendingStiffness(q: number, wire: Stiffness): number {
+  const a = wire.diameterMm / 2;
+  const c = wire.flowMPa / (wire.modulusMPa * q);
+  if (c >= a) return wire.modulusMPa * inertia(wire.diameterMm);
+  return 4 * wire.modulusMPa * coreMoment(a, c);
 }
 
 /** Second moment of area of a round wire, pi a^4 / 4, mm4. */
@@ -37,15 +51,22 @@ export function releasedCurvature(q: number, wire: Stiffness): number {
 /** Curvature to form at so that `wanted` is left: the inverse of {@link releasedCurvature}. */
 export function formingCurvature(wanted: number, wire: Stiffness): number {
   if (wanted <= 0) return 0;
+  // Newton's method, held inside a bracket.
+  const stiffness = wire.modulusMPa * inertia(wire.diameterMm);
   let low = wanted;
-  let high = wanted;
-  while (releasedCurvature(high, wire) < wanted) high *= 2;
-  for (let i = 0; i < 80 && high - low > 1e-14 * high; i++) {
-    const middle = (low + high) / 2;
-    if (releasedCurvature(middle, wire) < wanted) low = middle;
-    else high = middle;
+  // Springback grows with curvature up to the plastic moment's, so this is beyond what is needed.
+  let high = wanted + (wire.flowMPa * wire.diameterMm ** 3) / 6 / stiffness;
+  let q = wanted + bendingMoment(wanted, wire) / stiffness;
+  for (let i = 0; i < 60; i++) {
+    const off = q - bendingMoment(q, wire) / stiffness - wanted;
+    if (off > 0) high = q;
+    else low = q;
+    if (Math.abs(off) <= 1e-13 * wanted || high - low <= 1e-14 * high) break;
+    const slope = 1 - bendingStiffness(q, wire) / stiffness;
+    const next = slope > 1e-12 ? q - off / slope : low;
+    q = next > low && next < high ? next : (low + high) / 2;
   }
-  return (low + high) / 2;
+  return q;
 }
 
 /** How much further than wanted a bend is formed: forming over released curvature, at least 1. */

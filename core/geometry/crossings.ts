@@ -17,13 +17,14 @@ export interface MeasuredLine {
 }
 
 interface Piece {
+  readonly id: number;
   readonly line: number;
   readonly index: number;
   readonly a: Vec;
   readonly b: Vec;
 }
 
-const CELL_MM = 1.5;
+const CELL_MM = 3;
 
 /**
  * Every place where the lines cross themselves or each other, found with a grid of cells so that
@@ -34,13 +35,17 @@ const CELL_MM = 1.5;
  *   but the joint of a bend
  */
 export function findCrossings(lines: readonly MeasuredLine[], apartMm: number): Crossing[] {
-  const pieces = lines.flatMap((l, line) =>
-    l.points.slice(1).map((b, index) => ({ line, index, a: l.points[index] ?? b, b })),
-  );
-  const grid = new Map<string, Piece[]>();
-  const found: Crossing[] = [];
+  const pieces: Piece[] = [];
+  lines.forEach((l, line) => {
+    for (let index = 0; index + 1 < l.points.length; index++) {
+      pieces.push({ id: pieces.length, line, index, a: l.points[index]!, b: l.points[index + 1]! });
+    }
+  });
+  const grid = new Map<number, Piece[]>();
+  // The last piece that each piece was tested with: two pieces may share several cells.
+  const testedWith = new Int32Array(pieces.length).fill(-1);
+  const found = new Found();
   for (const piece of pieces) {
-    const tested = new Set<Piece>();
     forCells(piece, (key) => {
       const others = grid.get(key);
       if (!others) {
@@ -48,23 +53,26 @@ export function findCrossings(lines: readonly MeasuredLine[], apartMm: number): 
         return;
       }
       for (const other of others) {
-        if (tested.has(other)) continue;
-        tested.add(other);
+        if (testedWith[other.id] === piece.id) continue;
+        testedWith[other.id] = piece.id;
         const crossing = meet(lines, other, piece);
-        if (crossing && isApart(lines, crossing, apartMm)) addOnce(found, crossing);
+        if (crossing && isApart(lines, crossing, apartMm)) found.add(crossing);
       }
       others.push(piece);
     });
   }
-  return found.sort((p, q) => p.firstLine - q.firstLine || p.firstMm - q.firstMm);
+  return found.list.sort((p, q) => p.firstLine - q.firstLine || p.firstMm - q.firstMm);
 }
 
-function forCells({ a, b }: Piece, visit: (key: string) => void): void {
+/** One number for a cell; 2^21 cells each way reach further than any drawing. */
+const cellKey = (x: number, y: number): number => (x + 1_048_576) * 2_097_152 + (y + 1_048_576);
+
+function forCells({ a, b }: Piece, visit: (key: number) => void): void {
   const cell = (v: number): number => Math.floor(v / CELL_MM);
   const [x0, x1] = [cell(Math.min(a.x, b.x)), cell(Math.max(a.x, b.x))];
   const [y0, y1] = [cell(Math.min(a.y, b.y)), cell(Math.max(a.y, b.y))];
   for (let x = x0; x <= x1; x++) {
-    for (let y = y0; y <= y1; y++) if (touchesCell(a, b, x, y)) visit(`${x}:${y}`);
+    for (let y = y0; y <= y1; y++) if (touchesCell(a, b, x, y)) visit(cellKey(x, y));
   }
 }
 
@@ -108,14 +116,28 @@ function isApart(lines: readonly MeasuredLine[], c: Crossing, apartMm: number): 
 }
 
 /** Crossings found twice, where a point of one line lies on the other, count once. */
-function addOnce(found: Crossing[], c: Crossing): void {
-  const again = found.some(
-    (f) =>
-      f.firstLine === c.firstLine &&
-      f.secondLine === c.secondLine &&
-      distance(f.at, c.at) < 0.05 &&
-      Math.abs(f.firstMm - c.firstMm) < 0.2 &&
-      Math.abs(f.secondMm - c.secondMm) < 0.2,
-  );
-  if (!again) found.push(c);
+class Found {
+  readonly list: Crossing[] = [];
+  private readonly byPlace = new Map<number, Crossing[]>();
+
+  add(c: Crossing): void {
+    const [x, y] = [Math.round(c.at.x / CELL_MM), Math.round(c.at.y / CELL_MM)];
+    for (let dx = -1; dx <= 1; dx++) {
+      for (let dy = -1; dy <= 1; dy++) {
+        if (this.byPlace.get(cellKey(x + dx, y + dy))?.some((f) => isSame(f, c))) return;
+      }
+    }
+    this.list.push(c);
+    const key = cellKey(x, y);
+    const here = this.byPlace.get(key);
+    if (here) here.push(c);
+    else this.byPlace.set(key, [c]);
+  }
 }
+
+const isSame = (a: Crossing, b: Crossing): boolean =>
+  a.firstLine === b.firstLine &&
+  a.secondLine === b.secondLine &&
+  distance(a.at, b.at) < 0.05 &&
+  Math.abs(a.firstMm - b.firstMm) < 0.2 &&
+  Math.abs(a.secondMm - b.secondMm) < 0.2;

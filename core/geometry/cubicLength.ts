@@ -17,6 +17,7 @@ const GAUSS: readonly (readonly [number, number])[] = [
 ];
 
 const DEPTH = 24;
+const PROBES = 96;
 
 function speed(c: ControlPoints, t: number): number {
   const u = 1 - t;
@@ -37,8 +38,39 @@ function gauss(c: ControlPoints, from: number, to: number): number {
   return sum * half;
 }
 
+/** Half the slope of the squared speed: B' . B''. */
+function speedSlope(c: ControlPoints, t: number): number {
+  const u = 1 - t;
+  const part = (axis: 'x' | 'y'): number => {
+    const [a, b, d] = [c.c1[axis] - c.from[axis], c.c2[axis] - c.c1[axis], c.to[axis] - c.c2[axis]];
+    return (u * u * a + 2 * u * t * b + t * t * d) * (u * (b - a) + t * (d - b));
+  };
+  return part('x') + part('y');
+}
+
+/** Parameters where the speed is least: a cusp, or a turn so tight that it is nearly one. */
+function slowPlaces(c: ControlPoints): number[] {
+  const places: number[] = [];
+  let before = speedSlope(c, 0);
+  for (let i = 1; i <= PROBES; i++) {
+    const after = speedSlope(c, i / PROBES);
+    if (before <= 0 && after > 0) {
+      let [low, high] = [(i - 1) / PROBES, i / PROBES];
+      for (let k = 0; k < 50; k++) {
+        const middle = (low + high) / 2;
+        if (speedSlope(c, middle) < 0) low = middle;
+        else high = middle;
+      }
+      places.push((low + high) / 2);
+    }
+    before = after;
+  }
+  return places;
+}
+
 /**
- * Arc length of a cubic by adaptive Gauss-Legendre quadrature of its speed.
+ * Arc length of a cubic by adaptive Gauss-Legendre quadrature of its speed, between the places where
+ * the speed is least, since no quadrature sees a cusp that lies between its nodes.
  * @param tolerance wanted error in mm; a stretch is halved until both halves agree with the whole
  */
 export function cubicLength(c: ControlPoints, tolerance = 1e-7): number {
@@ -52,15 +84,19 @@ export function cubicLength(c: ControlPoints, tolerance = 1e-7): number {
     const middle = (from + to) / 2;
     const left = gauss(c, from, middle);
     const right = gauss(c, middle, to);
-    // The first levels always divide: at a cusp a whole and its halves may agree by accident.
-    const agree = depth <= DEPTH - 3 && Math.abs(left + right - whole) < allowed;
-    if (depth === 0 || agree) return left + right;
+    if (depth === 0 || Math.abs(left + right - whole) < allowed) return left + right;
     return (
       refine(from, middle, left, allowed / 2, depth - 1) +
       refine(middle, to, right, allowed / 2, depth - 1)
     );
   };
-  return refine(0, 1, gauss(c, 0, 1), tolerance, DEPTH);
+  const ends = [0, ...slowPlaces(c), 1];
+  let sum = 0;
+  for (let i = 0; i + 1 < ends.length; i++) {
+    const [from, to] = [ends[i]!, ends[i + 1]!];
+    sum += refine(from, to, gauss(c, from, to), tolerance, DEPTH);
+  }
+  return sum;
 }
 
 /** The two halves of a cubic at t, by de Casteljau's construction. */

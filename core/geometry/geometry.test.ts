@@ -75,6 +75,18 @@ describe('lengths', () => {
     expect(cubicLength(c)).toBeCloseTo((2 * Math.sqrt(5) + Math.asinh(2)) / 4, 6);
   });
 
+  it('of a cubic folded back on itself counts both ways', () => {
+    // x = 0 .. turning point .. back: exact by hand from x(t) = 3 (1-t)^2 t c, largest at t = 1/3.
+    const c: Cubic = {
+      type: 'cubic',
+      from: vec(0, 0),
+      c1: vec(9, 0),
+      c2: vec(0, 0),
+      to: vec(0, 0),
+    };
+    expect(cubicLength(c)).toBeCloseTo(2 * 9 * 3 * (2 / 3) ** 2 * (1 / 3), 6);
+  });
+
   it('do not change under turning, and grow with scale', () => {
     fc.assert(
       fc.property(

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { distance, pathLength, segmentLength, startOf, vec, type Path } from '../geometry';
-import { drawAs, knownFigure } from '../strip/testFigures';
+import { drawAs, knownFigure } from '../strip/knownFigures';
 import {
   deleteNode,
   drawnPath,
@@ -78,11 +78,7 @@ describe('editing', () => {
         fc.nat(20),
         fc.double({ min: 0.1, max: 0.9, noNaN: true }),
         (seed, drawing, at, t) => {
-          const path = newPath(
-            'w',
-            nodesOf(drawAs(knownFigure(seed, 1, 3), drawing)),
-            false,
-          );
+          const path = newPath('w', nodesOf(drawAs(knownFigure(seed, 1, 3), drawing)), false);
           const index = at % (path.nodes.length - 1);
           const more = insertNode(path, index, t);
           expect(more.nodes).toHaveLength(path.nodes.length + 1);

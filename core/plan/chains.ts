@@ -1,25 +1,43 @@
-import { pathLength } from '../geometry';
+import { pathLength, type Vec } from '../geometry';
 import { drawnPath, type FigurePath } from '../piece';
-import { fitChain, type Chain } from '../strip';
+import { fitChain, fitSection, type Chain, type FitSection } from '../strip';
 
-const MAX_KEPT = 60;
-const kept = new Map<string, { chain: Chain; drawnMm: number }>();
+/** Keeps the last results of a slow pure function. */
+function remember<T>(limit: number): (key: string, make: () => T) => T {
+  const kept = new Map<string, T>();
+  return (key, make) => {
+    const known = kept.get(key);
+    if (known !== undefined) {
+      kept.delete(key);
+      kept.set(key, known);
+      return known;
+    }
+    const made = make();
+    kept.set(key, made);
+    if (kept.size > limit) kept.delete(kept.keys().next().value!);
+    return made;
+  };
+}
+
+const chains = remember<{ chain: Chain; drawnMm: number }>(60);
+const sections = remember<ReturnType<FitSection>>(400);
+
+const pointsKey = (points: readonly Vec[]): string =>
+  points.map((p) => `${p.x.toFixed(5)},${p.y.toFixed(5)}`).join(' ');
+
+/** Stretches that a change left alone are not fitted again: dragging a point costs its own stretch. */
+const fitOnce: FitSection = (points, tolerance, closed) =>
+  sections(`${tolerance}|${closed}|${pointsKey(points)}`, () =>
+    fitSection(points, tolerance, closed),
+  );
 
 /**
  * The chain of a drawn path, remembered for the last paths asked for: it depends on the drawn line
  * and the tolerance only, and is the one slow step of a plan.
  */
 export function chainOf(path: FigurePath, toleranceMm: number): { chain: Chain; drawnMm: number } {
-  const key = JSON.stringify([toleranceMm, path.closed, path.nodes]);
-  const known = kept.get(key);
-  if (known) {
-    kept.delete(key);
-    kept.set(key, known);
-    return known;
-  }
-  const drawn = drawnPath(path);
-  const made = { chain: fitChain(drawn, toleranceMm), drawnMm: pathLength(drawn) };
-  kept.set(key, made);
-  if (kept.size > MAX_KEPT) kept.delete(kept.keys().next().value!);
-  return made;
+  return chains(JSON.stringify([toleranceMm, path.closed, path.nodes]), () => {
+    const drawn = drawnPath(path);
+    return { chain: fitChain(drawn, toleranceMm, fitOnce), drawnMm: pathLength(drawn) };
+  });
 }

@@ -8,10 +8,10 @@ import {
   type MeasuredLine,
   type Vec,
 } from '../geometry';
-import type { Strip } from '../strip';
+import type { Strip, StripPiece } from '../strip';
 
 /** The formed wire as points with their positions on the straight blank. */
-export function formedLine(strip: Strip, tolerance = 0.02): MeasuredLine {
+export function formedLine(strip: Strip, tolerance = 0.04): MeasuredLine {
   const points: Vec[] = [];
   const s: number[] = [];
   for (const piece of strip.pieces) {
@@ -34,11 +34,23 @@ export function formedLine(strip: Strip, tolerance = 0.02): MeasuredLine {
   return { points, s, closed: strip.closed };
 }
 
+/** The piece that takes in a position; the first or last one beyond the ends. */
+function pieceAt(strip: Strip, atMm: number): StripPiece | undefined {
+  const { pieces } = strip;
+  let low = 0;
+  let high = pieces.length - 1;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    const p = pieces[middle]!;
+    if (atMm <= p.startMm + p.lengthMm) high = middle;
+    else low = middle + 1;
+  }
+  return pieces[low];
+}
+
 /** Point and direction of the formed wire at a position on the blank. */
 export function placeOnWire(strip: Strip, atMm: number): { at: Vec; direction: Vec } | null {
-  const piece =
-    strip.pieces.find((p) => atMm <= p.startMm + p.lengthMm) ??
-    strip.pieces[strip.pieces.length - 1];
+  const piece = pieceAt(strip, atMm);
   if (!piece) return null;
   const drawn = piece.shape.reduce((sum, p) => sum + segmentLength(p), 0);
   const share = Math.min(1, Math.max(0, (atMm - piece.startMm) / Math.max(piece.lengthMm, 1e-9)));
@@ -76,14 +88,14 @@ export type OverRule = 'later' | 'earlier' | 'alternate';
 
 /**
  * Where the formed wires cross, in the order in which the wire first comes there, and which pass is
- * on top. `alternate` lets each wire go over and under in turn along its length.
+ * on top. `lines` are the formed wires of the strips. `alternate` lets each wire go over and under in turn along its length.
  */
 export function crossingsOf(
   strips: readonly Strip[],
+  lines: readonly MeasuredLine[],
   diameterMm: number,
   rule: OverRule,
 ): WireCrossing[] {
-  const lines = strips.map((s) => formedLine(s));
   const found = findCrossings(lines, diameterMm);
   const passes = found.flatMap((c, i) => [
     { wire: c.firstLine, mm: c.firstMm, crossing: i, first: true },

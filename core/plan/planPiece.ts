@@ -66,6 +66,7 @@ export interface Plan {
  */
 export function planPiece(piece: Piece, kit?: Kit): Plan {
   const wire = typicalStiffness(piece.wire.metal, piece.wire.temper, piece.wire.diameterMm);
+  const overbend = byRadius((radius) => overbendFactor(radius, wire));
   const built = piece.paths
     .filter((path) => path.nodes.length > 1)
     .map((path) => {
@@ -79,7 +80,7 @@ export function planPiece(piece: Piece, kit?: Kit): Plan {
     const toolOf = strip.pieces.flatMap((p, i) => (isBend(p) ? [tools?.[i] ?? null] : []));
     const bends = marksOf(strip).map((mark, i): PlannedBend => {
       const radius = mark.insideRadiusMm + piece.wire.diameterMm / 2;
-      const past = mark.kind === 'fold' ? 1 : overbendFactor(Math.max(radius, 0.01), wire);
+      const past = mark.kind === 'fold' ? 1 : overbend(Math.max(radius, 0.01));
       return {
         ...mark,
         formToRad: mark.angleRad * past,
@@ -106,14 +107,27 @@ export function planPiece(piece: Piece, kit?: Kit): Plan {
     };
   });
   const strips = built.map((b) => b.strip);
+  const lines = strips.map((s) => formedLine(s));
   const used = wires.reduce((sum, w) => sum + w.cutMm - w.reserveMm, 0);
   return {
     wires,
-    crossings: crossingsOf(strips, piece.wire.diameterMm, piece.over),
+    crossings: crossingsOf(strips, lines, piece.wire.diameterMm, piece.over),
     advice: adviceFor(piece, built),
-    hang: hangOf(strips.map((s) => formedLine(s, 0.05))),
+    hang: hangOf(lines),
     massG: wireMassG(piece.wire.metal, piece.wire.diameterMm, used),
     totalCutMm: wires.reduce((sum, w) => sum + w.cutMm, 0),
+  };
+}
+
+/** Many bends of a piece share a radius: each is worked out once. */
+function byRadius(work: (radius: number) => number): (radius: number) => number {
+  const known = new Map<number, number>();
+  return (radius) => {
+    const before = known.get(radius);
+    if (before !== undefined) return before;
+    const value = work(radius);
+    known.set(radius, value);
+    return value;
   };
 }
 

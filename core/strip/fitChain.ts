@@ -23,7 +23,7 @@ import {
   type Vec,
 } from '../geometry';
 import { fitSection } from './fitSection';
-import { splitSections, type Section } from './sections';
+import { splitSections } from './sections';
 
 /** A path as lines and arcs; neighbours that do not continue in direction meet in a corner. */
 export interface Chain {
@@ -33,18 +33,22 @@ export interface Chain {
   readonly deviationMm: number;
 }
 
+export type FitSection = typeof fitSection;
+
 /**
  * The drawn path as straight runs and circular curves, tangent to each other, with corners, so that
  * no point strays more than `toleranceMm`, with as few pieces as that takes. Lines and arcs that
  * are drawn as such are kept exactly.
+ * @param fit fits one stretch; a caller may pass one that remembers
  */
-export function fitChain(path: Path, toleranceMm: number): Chain {
+export function fitChain(path: Path, toleranceMm: number, fit: FitSection = fitSection): Chain {
   const sections = splitSections(path, toleranceMm);
   let deviationMm = 0;
   const fitted = sections.list.map((section) => {
-    const fit = fitOne(section, toleranceMm, sections.endless);
-    deviationMm = Math.max(deviationMm, fit.deviationMm);
-    return fit.primitives;
+    if (section.kind === 'kept') return section.primitives;
+    const fitted = fit(section.points, toleranceMm, sections.endless);
+    deviationMm = Math.max(deviationMm, fitted.deviationMm);
+    return fitted.primitives;
   });
   const snapped = sections.endless
     ? fitted
@@ -109,15 +113,6 @@ const CUT_TURN = (5 * Math.PI) / 180;
 function isOpen(path: Path): boolean {
   const ends = pathEnds(path);
   return !ends || distance(ends.start, ends.end) > 0.01;
-}
-
-function fitOne(
-  section: Section,
-  toleranceMm: number,
-  endless: boolean,
-): { primitives: readonly Primitive[]; deviationMm: number } {
-  if (section.kind === 'kept') return { primitives: section.primitives, deviationMm: 0 };
-  return fitSection(section.points, toleranceMm, endless);
 }
 
 /** Turns and scales a fitted stretch, by a hair, so that it ends exactly at the drawn corners. */

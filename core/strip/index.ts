@@ -14,7 +14,8 @@ export {
   reachTips,
   type CornerStyle,
 } from './corner';
-export { fitChain, type Chain } from './fitChain';
+export { fitChain, type Chain, type FitSection } from './fitChain';
+export { fitSection } from './fitSection';
 export { isBend, marksOf, type Mark } from './marks';
 export { BASES, centreChain, totalTurning, type Basis } from './offsetChain';
 export type { StripProblem } from './problem';

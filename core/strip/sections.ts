@@ -33,7 +33,9 @@ const SMOOTH_EXACT_TURN = 1.5 * DEG;
 const DENSE_LEG_MM = 1;
 const DENSE_COUNT = 8;
 const ROUND_VERTEX_TURN = 32 * DEG;
-const POINT_STEP_MM = 0.15;
+/** Distance of the points taken from a curve: closer on short stretches. */
+const POINT_STEP_MM = { min: 0.15, max: 0.4 };
+const STEPS_WANTED = 240;
 const MAX_POINTS = 2400;
 
 /** Splits a path where it has true corners and says which stretches are lines and arcs already. */
@@ -199,7 +201,11 @@ function sectionOf(
     return { kind: 'kept', primitives: own as Primitive[] };
   }
   const total = own.reduce((sum, s) => sum + segmentLength(s), 0);
-  const step = Math.max(POINT_STEP_MM, total / MAX_POINTS);
+  const step = Math.max(
+    POINT_STEP_MM.min,
+    Math.min(POINT_STEP_MM.max, total / STEPS_WANTED),
+    total / MAX_POINTS,
+  );
   const points: Vec[] = [startOf(own[0]!)];
   group.forEach((i) => {
     const s = segments[i]!;

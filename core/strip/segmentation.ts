@@ -146,6 +146,7 @@ export function fewestPieces(
   const last = byStart.length - 1;
   const ending: Entry[][] = byStart.map(() => []);
   const typical = (worst / 2.5) ** 2;
+  const cheapest = new Float64Array(byStart.length).fill(Infinity);
   for (let at = 0; at < last; at++) {
     const before = keepBest(ending[at] ?? []);
     ending[at] = before;
@@ -155,12 +156,19 @@ export function fewestPieces(
       const share = (candidate.to - candidate.from) / last;
       const own =
         (isLine(candidate) ? LINE_COST : ARC_COST) + (0.3 * share * candidate.meanSquare) / typical;
-      let best: Entry | null = at === 0 ? { cost: own, candidate, before: null } : null;
+      let cost = at === 0 ? own : Infinity;
+      let from: Entry | null = null;
       for (const entry of before) {
-        const cost = entry.cost + own + joinCost(entry.candidate, candidate);
-        if (!best || cost < best.cost) best = { cost, candidate, before: entry };
+        const sum = entry.cost + own;
+        if (sum >= cost) break;
+        const whole = sum + joinCost(entry.candidate, candidate);
+        if (whole < cost) [cost, from] = [whole, entry];
       }
-      if (best) ending[candidate.to]?.push(best);
+      const { to } = candidate;
+      // A join never costs more than a corner: what lies further back than that cannot win.
+      if (cost > (cheapest[to] ?? Infinity) + CORNER_COST) continue;
+      if (cost < (cheapest[to] ?? Infinity)) cheapest[to] = cost;
+      ending[to]?.push({ cost, candidate, before: from });
     }
   }
   const winner = keepBest(ending[last] ?? [])[0];
@@ -170,7 +178,7 @@ export function fewestPieces(
   return { cost: winner.cost, pieces };
 }
 
-/** A join never costs more than a corner, so what lies further back than that cannot win. */
+/** The cheapest entries, cheapest first. */
 function keepBest(entries: Entry[]): Entry[] {
   entries.sort((a, b) => a.cost - b.cost);
   const limit = (entries[0]?.cost ?? 0) + CORNER_COST;

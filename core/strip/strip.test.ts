@@ -30,7 +30,7 @@ import {
   type Mark,
   type Strip,
 } from '.';
-import { drawAs, knownFigure, type Drawing } from './testFigures';
+import { drawAs, knownFigure, type Drawing } from './knownFigures';
 
 const stripOf = (path: Path, d: number, tolerance = 0.25): Strip =>
   bendChain(fitChain(path, tolerance), d);

@@ -1,0 +1,38 @@
+// Measures planning time by number of bends and the size of the first load; prints a table.
+import { spawnSync } from 'node:child_process';
+import { gzipSync } from 'node:zlib';
+import { ensureBuild, ensureBundle, ensurePackages, startServer } from './ready.mjs';
+
+ensurePackages();
+const bundle = await ensureBundle('bench', 'scripts/benchPlans.ts', ['scripts', 'core']);
+const timed = spawnSync(process.execPath, [bundle], { stdio: 'inherit' });
+
+if (ensureBuild() !== 0) process.exit(1);
+const port = 4391;
+const server = startServer(port);
+const at = (path) => `http://127.0.0.1:${port}${path}`;
+for (let i = 0; i < 100; i++) {
+  try {
+    if ((await fetch(at('/health'))).ok) break;
+  } catch {
+    await new Promise((wait) => setTimeout(wait, 100));
+  }
+}
+console.log('\nFirst load, scripts, gzip');
+for (const path of ['/', '/piece/demo-swallow/figure', '/piece/demo-swallow/sheet']) {
+  const html = await (await fetch(at(path))).text();
+  const scripts = new Set(
+    [
+      ...html.matchAll(/(?:src|href)="(\/assets\/[^"]+\.js)"/g),
+      ...html.matchAll(/["'](\/assets\/[^"']+\.js)["']/g),
+    ].map((m) => m[1]),
+  );
+  let bytes = 0;
+  for (const script of scripts)
+    bytes += gzipSync(Buffer.from(await (await fetch(at(script))).arrayBuffer())).length;
+  console.log(
+    `${path.padEnd(30)} ${String(scripts.size).padStart(3)} files ${(bytes / 1000).toFixed(0).padStart(5)} kB`,
+  );
+}
+server.kill('SIGTERM');
+process.exit(timed.status ?? 1);

@@ -1,0 +1,54 @@
+import { awgToMm } from '../core/units';
+import { newPath, newPiece, nodesOf, type Piece } from '../core/piece';
+import { planPiece } from '../core/plan';
+import { drawAs, knownFigure, type Drawing } from '../core/strip/knownFigures';
+
+const median = (values: number[]): number =>
+  [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
+
+function timed(work: () => void): number {
+  const from = performance.now();
+  work();
+  return performance.now() - from;
+}
+
+function pieceOf(bends: number, drawing: Drawing, seed: number): Piece {
+  const path = newPath('w', nodesOf(drawAs(knownFigure(seed, 1, bends), drawing, seed)), false);
+  return { ...newPiece('p', 'Bench', ''), paths: [path] };
+}
+
+/** First plan of a figure never seen, and replans after a change of gauge. */
+function measure(
+  bends: number,
+  drawing: Drawing,
+  rounds: number,
+): { first: number; again: number } {
+  const first: number[] = [];
+  const again: number[] = [];
+  for (let round = 0; round < rounds; round++) {
+    const piece = pieceOf(bends, drawing, 100 + round);
+    first.push(timed(() => planPiece(piece)));
+    for (let awg = 16; awg < 22; awg++) {
+      const wire = { ...piece.wire, diameterMm: awgToMm(awg) };
+      again.push(timed(() => planPiece({ ...piece, wire })));
+    }
+  }
+  return { first: median(first), again: median(again) };
+}
+
+console.log('Plan, median ms         bends   first plan   replan');
+const base = measure(300, 'exact', 9);
+for (const [bends, drawing, rounds] of [
+  [30, 'exact', 15],
+  [300, 'exact', 9],
+  [3000, 'exact', 3],
+  [30, 'cubics', 3],
+  [300, 'cubics', 2],
+] as const) {
+  const { first, again } =
+    bends === 300 && drawing === 'exact' ? base : measure(bends, drawing, rounds);
+  const ratio = (again / base.again).toFixed(2);
+  console.log(
+    `${drawing === 'exact' ? 'lines and arcs' : 'free curves   '}        ${String(bends).padStart(6)} ${first.toFixed(1).padStart(12)} ${again.toFixed(2).padStart(8)}   (${ratio} of 300 lines and arcs)`,
+  );
+}
