@@ -9,7 +9,9 @@ import { drawnPath, newPiece, readPiece, type FigurePath, type Piece } from '@co
 import { printGauge, printInches, printNumber, type LengthUnit } from '@core/units';
 import { METAL_FACTS } from '@core/wire';
 import { Brand } from '~/components/Brand';
-import { SketchDrawing } from '~/components/WireDrawing';
+import { useExtent } from '~/components/FigureView';
+import { SketchDrawing, WireDrawing } from '~/components/WireDrawing';
+import { useCardPlan } from '~/screens/useCardPlan';
 import { Button, buttonClass, IconButton } from '~/components/ui';
 import { saveFile } from '~/components/saveFile';
 import {
@@ -272,9 +274,10 @@ function PieceCard({
 }) {
   const shapes = piece.paths.map(drawnPath).filter((p) => p.segments.length > 0);
   const box = pathsBox(shapes);
-  const view = box
-    ? growBox(box, piece.wire.diameterMm + Math.max(1, (box.maxX - box.minX) * 0.05))
-    : null;
+  const plan = useCardPlan(piece);
+  const formed = useExtent(piece, plan);
+  const seen = formed ?? box;
+  const view = seen ? growBox(seen, piece.wire.diameterMm / 2 + 1.5) : null;
   const name = piece.name || 'Unnamed piece';
   const mm = (v: number): string => printNumber(v, 0);
   const size = !box
@@ -292,7 +295,11 @@ function PieceCard({
               className="size-full"
               aria-hidden="true"
             >
-              <SketchDrawing shapes={shapes} piece={piece} />
+              {plan ? (
+                <WireDrawing piece={piece} plan={plan} />
+              ) : (
+                <SketchDrawing shapes={shapes} piece={piece} />
+              )}
             </svg>
           )}
         </div>

@@ -77,7 +77,7 @@ function cubicTangent(s: Cubic, t: number): Vec {
 export const startOf = (s: Segment): Vec => (s.type === 'arc' ? pointAt(s, 0) : s.from);
 export const endOf = (s: Segment): Vec => (s.type === 'arc' ? pointAt(s, 1) : s.to);
 
-/** Length in mm: exact for lines and arcs, within 1e-6 mm for cubics. */
+/** Length in mm: exact for lines and arcs, to the error {@link cubicLength} states for cubics. */
 export function segmentLength(s: Segment): number {
   switch (s.type) {
     case 'line':

@@ -10,6 +10,9 @@ export const BEND_WORDS = { curve: 'curve', corner: 'corner', fold: 'fold' } as 
 /** Which way the wire turns for someone working from the first end with the front in view. */
 export const turnWord = (angleRad: number): 'right' | 'left' => (angleRad > 0 ? 'right' : 'left');
 
+/** Beyond this diameter a curve is a slight bow that no bench has a round for. */
+const EASED_MM = 120;
+
 /** What a bend is formed over, in words. */
 export function overWords(bend: PlannedBend, diameterMm: number): string {
   if (bend.tool) return bend.tool.name;
@@ -21,6 +24,7 @@ export function overWords(bend: PlannedBend, diameterMm: number): string {
   if (bend.kind === 'corner') return 'jaw edge';
   const past = Math.abs(bend.formToRad / bend.angleRad);
   const form = 2 * ((bend.insideRadiusMm + diameterMm / 2) / past) - diameterMm;
+  if (form > EASED_MM) return 'eased by hand';
   return form > 0.05 ? `round of ${printNumber(form, 1)} mm` : 'tip of the pliers';
 }
 

@@ -1,5 +1,5 @@
 import { distance, perp, sub, dot, unit, wrapAngle, type Primitive, type Vec } from '../geometry';
-import { primitiveFrom } from '../geometry';
+import { arcFromBulge, primitiveFrom } from '../geometry';
 import { polish, walk, type ChainElement, type ChainStart } from './polish';
 import { fewestPieces, proposeCandidates, type Candidate } from './segmentation';
 
@@ -20,6 +20,8 @@ const CLOSENESS_POWER = 0.2;
 const SMALLEST_TURN = (2 * Math.PI) / 180;
 const CORNER_TURN = (15 * Math.PI) / 180;
 const TIGHT_RADIUS_MM = 1.1;
+/** A bow that turns less than this over its whole length may as well be straight. */
+const FLAT_TURN = (3 * Math.PI) / 180;
 const SLIGHT_TURN = (5 * Math.PI) / 180;
 const SLIGHT_LENGTH_MM = 2.5;
 const WINDOW = 40;
@@ -87,12 +89,25 @@ function fitOpen(points: readonly Vec[], tolerance: number, closed: boolean): Se
     if (closeness < 0.03) break;
     pieces = fewestPieces(choice.byStart, tolerance * closeness)?.pieces ?? null;
   }
+  if (best && best.worst > 1.5 * tolerance) return unpolished(points, choice.pieces);
   const kept = simplify(points, best!, tolerance, closed);
   const primitives = toPrimitives(kept.start, kept.chain);
   return {
     primitives: closed ? mergeEnds(primitives) : primitives,
     deviationMm: kept.worst,
   };
+}
+
+/**
+ * The proposed pieces set end to end on the points, for shapes on which the least squares do not
+ * settle. Each keeps within its own tolerance; their joins may turn a little.
+ */
+function unpolished(points: readonly Vec[], pieces: readonly Candidate[]): SectionFit {
+  const primitives = pieces.map((c) => {
+    const sweep = c.curvature * spanOfCandidate(points, c);
+    return arcFromBulge(points[c.from]!, points[c.to]!, Math.tan(sweep / 4));
+  });
+  return { primitives, deviationMm: Math.max(...pieces.map((c) => c.worst)) };
 }
 
 interface Fitted {
@@ -219,19 +234,28 @@ function dropEmpty(
 }
 
 /**
- * Takes out what the points do not ask for: an arc so tight that a corner explains them as well, and
+ * Takes out what the points do not ask for: a bow too slight to be meant, an arc so tight that a corner explains them as well, and
  * a short piece that hardly turns.
  */
 function simplify(points: readonly Vec[], fit: Fitted, tolerance: number, closed: boolean): Fitted {
   let now = fit;
+  const take = (chain: ChainElement[], assigned: Int32Array): boolean => {
+    const next = refine(points, assigned, now.start, chain, closed);
+    const asGood = next.rms <= now.rms * 1.12 + 0.003;
+    if (!asGood || next.worst > Math.max(tolerance, now.worst)) return false;
+    now = next;
+    return true;
+  };
+  for (let i = 0; i < now.chain.length; i++) {
+    const e = now.chain[i]!;
+    const turn = Math.abs(e.curvature * e.length);
+    if (e.line || turn > FLAT_TURN || (turn * e.length) / 8 > tolerance / 3) continue;
+    const flat = { ...e, line: true, curvature: 0 };
+    take([...now.chain.slice(0, i), flat, ...now.chain.slice(i + 1)], now.pieces.slice());
+  }
   for (let i = 1; i < now.chain.length - 1; i++) {
     const tried = withoutPiece(now, i);
-    if (!tried) continue;
-    const next = refine(points, tried.assigned, now.start, tried.chain, closed);
-    if (next.rms <= now.rms * 1.12 + 0.003 && next.worst <= Math.max(tolerance, now.worst)) {
-      now = next;
-      i = Math.max(0, i - 2);
-    }
+    if (tried && take(tried.chain, tried.assigned)) i = Math.max(0, i - 2);
   }
   return now;
 }

@@ -33,6 +33,7 @@ interface Foot {
   far: number;
 }
 
+const HELD_ROUNDS = 8;
 const ROUNDS = 25;
 
 export const moveAlong = (s: State, curvature: number, u: number): State => {
@@ -79,16 +80,21 @@ function footOn(s: State, e: ChainElement, p: Vec, open: 'none' | 'start' | 'end
   return { piece: 0, u: clamped, off, far: distance(p, foot.at) };
 }
 
-/** Assigns every point to the nearest place of the piece it had or of a neighbour of that piece. */
+/**
+ * Assigns every point to the nearest place of the piece it had or of a neighbour of that piece; on
+ * `hold` to the piece it had, lengthened as far as it takes.
+ */
 function findFeet(
   points: readonly Vec[],
   chain: readonly ChainElement[],
   states: readonly State[],
   pieces: Int32Array,
+  hold: boolean,
 ): Foot[] {
   const last = chain.length - 1;
   return points.map((p, j) => {
     const now = pieces[j] ?? 0;
+    if (hold) return { ...footOn(states[now]!, chain[now]!, p, 'both'), piece: now };
     let best: Foot | null = null;
     for (let i = Math.max(0, now - 1); i <= Math.min(last, now + 1); i++) {
       const open = i === 0 && i === last ? 'both' : i === 0 ? 'start' : i === last ? 'end' : 'none';
@@ -175,12 +181,33 @@ export function polish(
   chain: ChainElement[],
   options: { freeStart: boolean; closed: boolean },
 ): { start: ChainStart; chain: ChainElement[]; rms: number; worst: number } {
-  let now = { start, chain: chain.map((e) => ({ ...e })) };
+  let now: Fit = { start, chain: chain.map((e) => ({ ...e })) };
+  // A first guess may drift along the chain; with every point held to its piece it cannot get lost.
+  now = descend(points, pieces, now, options, true, HELD_ROUNDS);
+  now = descend(points, pieces, now, options, false, ROUNDS);
+  const feet = findFeet(points, now.chain, walk(now.start, now.chain), pieces, false);
+  return { ...now, ...errorsOf(feet) };
+}
+
+interface Fit {
+  readonly start: ChainStart;
+  readonly chain: ChainElement[];
+}
+
+function descend(
+  points: readonly Vec[],
+  pieces: Int32Array,
+  from: Fit,
+  options: { freeStart: boolean; closed: boolean },
+  hold: boolean,
+  rounds: number,
+): Fit {
+  let now = from;
   let states = walk(now.start, now.chain);
-  let feet = findFeet(points, now.chain, states, pieces);
+  let feet = findFeet(points, now.chain, states, pieces, hold);
   let cost = costOf(points, feet, states, options.closed);
   let damping = 1e-4;
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < rounds; round++) {
     const { parameters, matrix, right } = equations(points, feet, now.chain, states, options);
     const step = solveSymmetric(matrix, right, damping);
     if (!step) {
@@ -190,7 +217,7 @@ export function polish(
     const next = stepped(now.start, now.chain, parameters, step);
     const nextStates = walk(next.start, next.chain);
     const nextPieces = pieces.slice();
-    const nextFeet = findFeet(points, next.chain, nextStates, nextPieces);
+    const nextFeet = findFeet(points, next.chain, nextStates, nextPieces, hold);
     const nextCost = costOf(points, nextFeet, nextStates, options.closed);
     const sane = next.chain.every((e) => e.length > -0.5) && Number.isFinite(nextCost);
     if (sane && nextCost <= cost) {
@@ -207,7 +234,7 @@ export function polish(
       if (damping > 1e4) break;
     }
   }
-  return { ...now, ...errorsOf(feet) };
+  return now;
 }
 
 function errorsOf(feet: readonly Foot[]): { rms: number; worst: number } {

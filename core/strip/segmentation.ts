@@ -24,7 +24,7 @@ const ARC_COST = 1;
 const CORNER_COST = 0.8;
 /** Mismatch of headings at which a join costs as much as a corner. */
 const CORNER_HEADING = (14 * Math.PI) / 180;
-const MAX_KNOTS = 500;
+const MAX_KNOTS = 1200;
 const KEPT_ENTRIES = 10;
 
 /**

@@ -1,0 +1,40 @@
+import { test, type Page } from '@playwright/test';
+import { openPiece, openWorkshop, stage } from './workshop';
+
+const shoot = (page: Page, name: string): Promise<Buffer> =>
+  page.screenshot({ path: `docs/screenshots/${name}.png` });
+
+test('pictures of the main views, from the demo', async ({ page }) => {
+  await openWorkshop(page);
+  await page.waitForTimeout(2500);
+  await shoot(page, 'pieces');
+  await openPiece(page, 'Swallow pendant');
+  await page.getByRole('img', { name: 'Point 2', exact: true }).click();
+  await page.waitForTimeout(600);
+  await shoot(page, 'figure');
+  await openPiece(page, 'Paper lantern earring');
+  await stage(page, 'Wire');
+  await page.waitForTimeout(600);
+  await shoot(page, 'wire');
+  await openPiece(page, 'Snail charm');
+  await stage(page, 'Bends');
+  await page.getByRole('row').filter({ hasText: 'round of 12.0 mm' }).hover();
+  await page.waitForTimeout(600);
+  await shoot(page, 'bends');
+  await openPiece(page, 'Sailing boat');
+  await stage(page, 'Sheet');
+  await page.waitForTimeout(600);
+  await shoot(page, 'sheet');
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await page.waitForTimeout(400);
+  await shoot(page, 'settings');
+});
+
+test('a tablet in portrait at dusk', async ({ page }) => {
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await openPiece(page, 'Sailing boat');
+  await stage(page, 'Bends');
+  await page.waitForTimeout(600);
+  await shoot(page, 'tablet-dark');
+});
