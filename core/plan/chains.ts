@@ -26,9 +26,9 @@ const pointsKey = (points: readonly Vec[]): string =>
   points.map((p) => `${p.x.toFixed(5)},${p.y.toFixed(5)}`).join(' ');
 
 /** Stretches that a change left alone are not fitted again: dragging a point costs its own stretch. */
-const fitOnce: FitSection = (points, tolerance, closed) =>
-  sections(`${tolerance}|${closed}|${pointsKey(points)}`, () =>
-    fitSection(points, tolerance, closed),
+const fitOnce: FitSection = (points, tolerance, options) =>
+  sections(`${tolerance}|${JSON.stringify(options)}|${pointsKey(points)}`, () =>
+    fitSection(points, tolerance, options),
   );
 
 /**

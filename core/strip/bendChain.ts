@@ -167,6 +167,14 @@ function pushBody(
   push({ kind, angleRad, insideRadiusMm: Math.max(0, insideRadiusMm), lengthMm, shape: [body] });
 }
 
+/** Radii nearer than this share are one tool's curve. */
+const ONE_CIRCLE = 0.02;
+
+const mixRadius = (a: StripPiece, b: StripPiece): number => {
+  const share = a.lengthMm / Math.max(1e-9, a.lengthMm + b.lengthMm);
+  return share * a.insideRadiusMm + (1 - share) * b.insideRadiusMm;
+};
+
 /** Two runs, or two curves of one circle, that follow each other are one. */
 function mergeCurves(pieces: readonly StripPiece[]): StripPiece[] {
   const out: StripPiece[] = [];
@@ -177,7 +185,7 @@ function mergeCurves(pieces: readonly StripPiece[]): StripPiece[] {
       (p.kind === 'run' ||
         (p.kind === 'curve' &&
           last.angleRad * p.angleRad > 0 &&
-          Math.abs(last.insideRadiusMm - p.insideRadiusMm) < 1e-3 * (1 + p.insideRadiusMm)));
+          Math.abs(last.insideRadiusMm - p.insideRadiusMm) < ONE_CIRCLE * (1 + p.insideRadiusMm)));
     if (!last || !alike) {
       out.push(p);
       continue;
@@ -185,6 +193,7 @@ function mergeCurves(pieces: readonly StripPiece[]): StripPiece[] {
     out[out.length - 1] = {
       ...last,
       angleRad: last.angleRad + p.angleRad,
+      insideRadiusMm: mixRadius(last, p),
       lengthMm: last.lengthMm + p.lengthMm,
       shape: [...last.shape, ...p.shape],
     };

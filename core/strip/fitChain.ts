@@ -46,7 +46,10 @@ export function fitChain(path: Path, toleranceMm: number, fit: FitSection = fitS
   let deviationMm = 0;
   const fitted = sections.list.map((section) => {
     if (section.kind === 'kept') return section.primitives;
-    const fitted = fit(section.points, toleranceMm, sections.endless);
+    const fitted = fit(section.points, toleranceMm, {
+      closed: sections.endless,
+      corners: section.corners,
+    });
     deviationMm = Math.max(deviationMm, fitted.deviationMm);
     return fitted.primitives;
   });

@@ -1,5 +1,18 @@
-import { distance, perp, sub, dot, unit, wrapAngle, type Primitive, type Vec } from '../geometry';
-import { arcFromBulge, primitiveFrom } from '../geometry';
+import {
+  add,
+  angleOf,
+  arcFromBulge,
+  distance,
+  dot,
+  primitiveFrom,
+  scale,
+  sub,
+  unit,
+  wrapAngle,
+  type Primitive,
+  type Vec,
+} from '../geometry';
+import { Moments } from './moments';
 import { polish, walk, type ChainElement, type ChainStart } from './polish';
 import { fewestPieces, proposeCandidates, type Candidate } from './segmentation';
 
@@ -24,26 +37,89 @@ const TIGHT_RADIUS_MM = 1.1;
 const FLAT_TURN = (3 * Math.PI) / 180;
 const SLIGHT_TURN = (5 * Math.PI) / 180;
 const SLIGHT_LENGTH_MM = 2.5;
-const WINDOW = 40;
-const WINDOW_KEPT = 30;
+/** More pieces than this are fitted in parts, each held to the next where the line is calmest. */
+const PART_PIECES = 28;
+const PART_WANTED = 18;
+/** Points that a first look at a long stretch keeps. */
+const ROUGH_POINTS = 1000;
 
 /**
  * Fits one stretch of points by tangent lines and arcs, and corners where it must, with the fewest
  * pieces within `tolerance`.
  *
  * @param points in order; for a closed stretch the first point again at the end
- * @param closed the stretch runs into itself without an end
+ * @param options.closed the stretch runs into itself without an end
+ * @param options.corners the points may hold corners; a drawn smooth curve has none
  */
-export function fitSection(points: readonly Vec[], tolerance: number, closed: boolean): SectionFit {
+export function fitSection(
+  points: readonly Vec[],
+  tolerance: number,
+  options: { closed: boolean; corners: boolean },
+): SectionFit {
   if (points.length < 3) return straight(points);
-  if (!closed) return fitOpen(points, tolerance, false);
-  const rough = chooseFit(points, tolerance);
+  const run: Run = { points, tolerance, corners: options.corners, start: null, end: null };
+  return options.closed ? fitClosed(run) : fitRun(run);
+}
+
+/** A stretch to fit; its ends may be held to a place and heading. */
+interface Run {
+  readonly points: readonly Vec[];
+  readonly tolerance: number;
+  readonly corners: boolean;
+  readonly start: ChainStart | null;
+  readonly end: ChainStart | null;
+}
+
+/** A closed stretch is opened in the middle of its longest piece and held together there. */
+function fitClosed(run: Run): SectionFit {
+  const { points } = run;
+  const rough = chooseFit(run);
   if (!rough) return straight(points);
-  const longest = rough.pieces.reduce((a, b) => (spanOf(points, b) > spanOf(points, a) ? b : a));
+  const whole = rough.pieces.length === 1 ? rough.pieces[0] : undefined;
+  if (whole && whole.curvature !== 0) return wholeCircle(points, whole);
+  const longest = longestOf(points, rough.pieces);
   const middle = Math.round((longest.from + longest.to) / 2);
+  const anchor = anchorOn(points, longest, middle);
   const body = points.slice(0, -1);
   const turned = [...body.slice(middle), ...body.slice(0, middle)];
-  return fitOpen([...turned, turned[0]!], tolerance, true);
+  const fit = fitRun({ ...run, points: [...turned, turned[0]!], start: anchor, end: anchor });
+  const only = fit.primitives.length === 2 ? fit.primitives : null;
+  if (!only?.every((p) => p.type === 'arc')) return fit;
+  // Two arcs that are all there is, one circle: opened and held, they are its two halves.
+  return wholeCircle(points, { ...longest, from: 0, to: points.length - 1 });
+}
+
+function wholeCircle(points: readonly Vec[], c: Candidate): SectionFit {
+  const circle = new Moments(points).circle(c.from, c.to);
+  if (!circle) return straight(points);
+  const { center, radius } = circle;
+  const startAngle = angleOf(sub(points[0]!, center));
+  const sweep = Math.sign(c.curvature) * 2 * Math.PI;
+  const off = points.map((p) => Math.abs(distance(p, center) - radius));
+  return {
+    primitives: [{ type: 'arc', center, radius, startAngle, sweep }],
+    deviationMm: Math.max(...off),
+  };
+}
+
+const longestOf = (points: readonly Vec[], pieces: readonly Candidate[]): Candidate =>
+  pieces.reduce((a, b) => (spanOf(points, b) > spanOf(points, a) ? b : a));
+
+/** Place and heading on a proposed piece at one of its points: many points speak for it. */
+function anchorOn(points: readonly Vec[], c: Candidate, index: number): ChainStart {
+  const moments = new Moments(points);
+  const p = points[index]!;
+  const circle = c.curvature === 0 ? null : moments.circle(c.from, c.to);
+  if (!circle) {
+    const { center, direction } = moments.line(c.from, c.to);
+    const along = dot(sub(p, center), direction);
+    return { at: add(center, scale(direction, along)), heading: angleOf(direction) };
+  }
+  const out = unit(sub(p, circle.center));
+  return {
+    at: add(circle.center, scale(out, circle.radius)),
+    heading: angleOf(out) + (Math.sign(c.curvature) * Math.PI) / 2,
+  };
 }
 
 function straight(points: readonly Vec[]): SectionFit {
@@ -58,14 +134,17 @@ function spanOf(points: readonly Vec[], c: Candidate): number {
   return sum;
 }
 
-function chooseFit(
-  points: readonly Vec[],
-  tolerance: number,
-): { pieces: Candidate[]; closeness: number; byStart: Candidate[][] } | null {
+interface Choice {
+  readonly pieces: Candidate[];
+  readonly closeness: number;
+  readonly byStart: Candidate[][];
+}
+
+function chooseFit({ points, tolerance, corners }: Run): Choice | null {
   const byStart = proposeCandidates(points, tolerance);
   let best: { pieces: Candidate[]; closeness: number; score: number } | null = null;
   for (const closeness of CLOSENESS) {
-    const fit = fewestPieces(byStart, tolerance * closeness);
+    const fit = fewestPieces(byStart, tolerance * closeness, corners);
     if (!fit) break;
     const score = fit.cost * closeness ** CLOSENESS_POWER;
     if (!best || score < best.score) best = { pieces: fit.pieces, closeness, score };
@@ -74,28 +153,100 @@ function chooseFit(
   return best ? { ...best, byStart } : null;
 }
 
-function fitOpen(points: readonly Vec[], tolerance: number, closed: boolean): SectionFit {
-  const choice = chooseFit(points, tolerance);
+function fitRun(run: Run): SectionFit {
+  const { points } = run;
+  if (points.length > 2 * ROUGH_POINTS) {
+    const stride = Math.ceil(points.length / ROUGH_POINTS);
+    const thin = points.filter((_, i) => i % stride === 0 || i === points.length - 1);
+    const rough = chooseFit({ ...run, points: thin });
+    if (rough && rough.pieces.length <= PART_PIECES)
+      return fitWhole({ ...run, points: thin }, rough);
+    if (rough) return fitParts(run, cutPlaces(thin, rough.pieces, stride, points.length));
+  }
+  const choice = chooseFit(run);
   if (!choice) return straight(points);
+  if (choice.pieces.length <= PART_PIECES) return fitWhole(run, choice);
+  return fitParts(run, cutPlaces(points, choice.pieces, 1, points.length));
+}
+
+/** Where to part a long run: in the middle of the longest piece of every so many. */
+function cutPlaces(
+  points: readonly Vec[],
+  pieces: readonly Candidate[],
+  stride: number,
+  count: number,
+): number[] {
+  const parts = Math.ceil(pieces.length / PART_WANTED);
+  const places: number[] = [];
+  for (let k = 1; k < parts; k++) {
+    const middle = Math.round((k * pieces.length) / parts);
+    const near = pieces.slice(Math.max(1, middle - 4), middle + 4);
+    const calm = longestOf(points, near);
+    const at = Math.round((calm.from + calm.to) / 2) * stride;
+    if (at > (places.at(-1) ?? 0) + 8 && at < count - 9) places.push(at);
+  }
+  return places;
+}
+
+/** Fits the parts of a run one by one; where they meet both are held to the same place and heading. */
+function fitParts(run: Run, places: readonly number[]): SectionFit {
+  const { points } = run;
+  const joints = places.map((at) => {
+    // What a few points to each side say: a circle, or a line where they lie straight.
+    const [from, to] = [Math.max(0, at - 5), Math.min(points.length - 1, at + 5)];
+    const near = proposeCandidates(points.slice(from, to + 1), run.tolerance)[0]!;
+    const widest = near.filter((c) => c.to === to - from);
+    const best = widest.reduce<Candidate | null>(
+      (a, b) => (!a || b.meanSquare < 0.5 * a.meanSquare ? b : a),
+      null,
+    );
+    return best
+      ? anchorOn(points.slice(from, to + 1), best, at - from)
+      : { at: points[at]!, heading: angleOf(sub(points[at + 1]!, points[at - 1]!)) };
+  });
+  const ends = [0, ...places, points.length - 1];
+  const fits = ends.slice(1).map((to, i) =>
+    fitRunOnce({
+      ...run,
+      points: points.slice(ends[i], to + 1),
+      start: i === 0 ? run.start : joints[i - 1]!,
+      end: i === places.length ? run.end : joints[i]!,
+    }),
+  );
+  return {
+    primitives: fits.flatMap((f) => f.primitives),
+    deviationMm: Math.max(...fits.map((f) => f.deviationMm)),
+  };
+}
+
+function fitRunOnce(run: Run): SectionFit {
+  const choice = chooseFit(run);
+  return choice ? fitWhole(run, choice) : straight(run.points);
+}
+
+function fitWhole(run: Run, choice: Choice): SectionFit {
+  const { tolerance } = run;
   let pieces: Candidate[] | null = choice.pieces;
   let closeness = choice.closeness;
   let best: Fitted | null = null;
   // Tangency costs closeness: when the joined chain strays too far, start from a closer fit.
   while (pieces) {
-    const fitted = fitPieces(points, pieces, closed);
+    const fitted = fitPieces(run, pieces);
     if (!best || fitted.worst < best.worst) best = fitted;
     if (fitted.worst <= tolerance) break;
     closeness *= 0.7;
     if (closeness < 0.03) break;
-    pieces = fewestPieces(choice.byStart, tolerance * closeness)?.pieces ?? null;
+    pieces = fewestPieces(choice.byStart, tolerance * closeness, run.corners)?.pieces ?? null;
   }
-  if (best && best.worst > 1.5 * tolerance) return unpolished(points, choice.pieces);
-  const kept = simplify(points, best!, tolerance, closed);
-  const primitives = toPrimitives(kept.start, kept.chain);
-  return {
-    primitives: closed ? mergeEnds(primitives) : primitives,
-    deviationMm: kept.worst,
-  };
+  if (best && best.worst > 1.5 * tolerance) {
+    const middle = choice.pieces[choice.pieces.length >> 1]!;
+    const place = Math.round((middle.from + middle.to) / 2);
+    const room = Math.min(place, run.points.length - 1 - place);
+    if (choice.pieces.length > 3 && room > 20) return fitParts(run, [place]);
+    return unpolished(run.points, choice.pieces);
+  }
+  const kept = simplify(run, best!);
+  return { primitives: toPrimitives(kept.start, kept.chain), deviationMm: kept.worst };
 }
 
 /**
@@ -118,14 +269,16 @@ interface Fitted {
   worst: number;
 }
 
-function fitPieces(points: readonly Vec[], found: readonly Candidate[], closed: boolean): Fitted {
+function fitPieces(run: Run, found: readonly Candidate[]): Fitted {
+  const { points } = run;
   const assigned = new Int32Array(points.length);
   const chain: ChainElement[] = found.map((c, i) => {
     assigned.fill(i, c.from, c.to + 1);
     const before = found[i - 1];
     const turn = before ? wrapAngle(c.startHeading - before.endHeading) : 0;
     const bothLines = before?.curvature === 0 && c.curvature === 0;
-    const corner = before !== undefined && (bothLines || Math.abs(turn) > CORNER_TURN);
+    const corner =
+      run.corners && before !== undefined && (bothLines || Math.abs(turn) > CORNER_TURN);
     return {
       turn: corner ? turn : 0,
       corner,
@@ -134,8 +287,8 @@ function fitPieces(points: readonly Vec[], found: readonly Candidate[], closed: 
       length: spanOfCandidate(points, c),
     };
   });
-  const first = found[0]!;
-  return refine(points, assigned, { at: points[0]!, heading: first.startHeading }, chain, closed);
+  const start = run.start ?? { at: points[0]!, heading: found[0]!.startHeading };
+  return refine(run, assigned, start, chain);
 }
 
 /** Length of a proposed piece: noise makes the points' own length too long, so by chord and sweep. */
@@ -143,70 +296,25 @@ function spanOfCandidate(points: readonly Vec[], c: Candidate): number {
   const chord = distance(points[c.from]!, points[c.to]!);
   if (c.curvature === 0) return chord;
   const direction = c.curvature < 0 ? -1 : 1;
+  // Headings tell the sweep up to whole turns; the points' own length tells how many.
   const full = 2 * Math.PI;
-  const turn = (((direction * (c.endHeading - c.startHeading)) % full) + full) % full;
+  const turn = direction * (c.endHeading - c.startHeading);
   const along = spanOf(points, c) * Math.abs(c.curvature);
-  const sweep = along > full * 0.75 && turn < full * 0.25 ? turn + full : turn;
+  const sweep = turn + full * Math.round((along - turn) / full);
   return sweep / Math.abs(c.curvature);
 }
 
-/** Least squares over the whole chain; a long chain in overlapping windows, each starting fixed. */
-function refine(
-  points: readonly Vec[],
-  assigned: Int32Array,
-  start: ChainStart,
-  chain: ChainElement[],
-  closed: boolean,
-): Fitted {
-  if (chain.length <= WINDOW) {
-    const pieces = assigned.slice();
-    const fit = polish(points, pieces, start, chain, { freeStart: true, closed });
-    const clean = dropEmpty(fit, pieces);
-    if (clean.chain.length === fit.chain.length || clean.chain.length === 0) {
-      return { ...fit, pieces };
-    }
-    const again = polish(points, clean.pieces, fit.start, clean.chain, { freeStart: true, closed });
-    return { ...again, pieces: clean.pieces };
+/** Least squares over the whole chain. */
+function refine(run: Run, assigned: Int32Array, start: ChainStart, chain: ChainElement[]): Fitted {
+  const ends = { freeStart: run.start === null, end: run.end };
+  const pieces = assigned.slice();
+  const fit = polish(run.points, pieces, start, chain, ends);
+  const clean = dropEmpty(fit, pieces);
+  if (clean.chain.length === fit.chain.length || clean.chain.length === 0) {
+    return { ...fit, pieces };
   }
-  return refineInWindows(points, assigned, start, chain);
-}
-
-function refineInWindows(
-  points: readonly Vec[],
-  assigned: Int32Array,
-  start: ChainStart,
-  chain: ChainElement[],
-): Fitted {
-  const done: ChainElement[] = [];
-  let from = 0;
-  let state = start;
-  let begin = start;
-  let worst = 0;
-  let squares = 0;
-  while (from < chain.length) {
-    const to = Math.min(chain.length, from + WINDOW);
-    const low = assigned.findIndex((p) => p >= from);
-    let high = assigned.length;
-    while (high > low && (assigned[high - 1] ?? 0) >= to) high--;
-    const pieces = assigned.slice(low, high).map((p) => p - from);
-    const window = chain.slice(from, to);
-    const options = { freeStart: from === 0, closed: false };
-    const fit = polish(points.slice(low, high), pieces, state, window, options);
-    if (from === 0) begin = fit.start;
-    const kept = to === chain.length ? fit.chain.length : WINDOW_KEPT;
-    done.push(...fit.chain.slice(0, kept));
-    const states = walk(fit.start, fit.chain);
-    const next = kept < fit.chain.length ? states[kept] : undefined;
-    worst = Math.max(worst, fit.worst);
-    squares += (fit.rms ** 2 * (high - low) * kept) / fit.chain.length;
-    from += kept;
-    if (next) {
-      const corner = fit.chain[kept];
-      state = { at: next.at, heading: next.heading - (corner?.corner ? corner.turn : 0) };
-    }
-  }
-  const rms = Math.sqrt(squares / points.length);
-  return { start: begin, chain: done, pieces: assigned, rms, worst };
+  const again = polish(run.points, clean.pieces, fit.start, clean.chain, ends);
+  return { ...again, pieces: clean.pieces };
 }
 
 /** Takes out pieces that shrank to nothing; a corner before one of them goes to the next. */
@@ -237,10 +345,11 @@ function dropEmpty(
  * Takes out what the points do not ask for: a bow too slight to be meant, an arc so tight that a corner explains them as well, and
  * a short piece that hardly turns.
  */
-function simplify(points: readonly Vec[], fit: Fitted, tolerance: number, closed: boolean): Fitted {
+function simplify(run: Run, fit: Fitted): Fitted {
+  const { tolerance } = run;
   let now = fit;
   const take = (chain: ChainElement[], assigned: Int32Array): boolean => {
-    const next = refine(points, assigned, now.start, chain, closed);
+    const next = refine(run, assigned, now.start, chain);
     const asGood = next.rms <= now.rms * 1.12 + 0.003;
     if (!asGood || next.worst > Math.max(tolerance, now.worst)) return false;
     now = next;
@@ -254,7 +363,7 @@ function simplify(points: readonly Vec[], fit: Fitted, tolerance: number, closed
     take([...now.chain.slice(0, i), flat, ...now.chain.slice(i + 1)], now.pieces.slice());
   }
   for (let i = 1; i < now.chain.length - 1; i++) {
-    const tried = withoutPiece(now, i);
+    const tried = withoutPiece(now, i, run.corners);
     if (tried && take(tried.chain, tried.assigned)) i = Math.max(0, i - 2);
   }
   return now;
@@ -264,18 +373,22 @@ function simplify(points: readonly Vec[], fit: Fitted, tolerance: number, closed
 function withoutPiece(
   fit: Fitted,
   i: number,
+  corners: boolean,
 ): { chain: ChainElement[]; assigned: Int32Array } | null {
   const [before, e, after] = [fit.chain[i - 1], fit.chain[i], fit.chain[i + 1]];
   if (!before || !e || !after) return null;
   const turn = e.curvature * e.length;
   const tight =
-    !e.line && Math.abs(1 / e.curvature) <= TIGHT_RADIUS_MM && Math.abs(turn) >= SMALLEST_TURN;
+    corners &&
+    !e.line &&
+    Math.abs(1 / e.curvature) <= TIGHT_RADIUS_MM &&
+    Math.abs(turn) >= SMALLEST_TURN;
   const atCorner = e.corner || after.corner;
   const slight =
     (Math.abs(turn) < SLIGHT_TURN && e.length < SLIGHT_LENGTH_MM) ||
     (atCorner && Math.abs(turn) < CORNER_TURN && e.length < TIGHT_RADIUS_MM);
   if (!tight && !slight) return null;
-  const corner = tight || atCorner || (before.line && after.line);
+  const corner = corners && (tight || atCorner || (before.line && after.line));
   const half = e.length / 2;
   const chain = [
     ...fit.chain.slice(0, i - 1),
@@ -298,44 +411,4 @@ function toPrimitives(start: ChainStart, chain: readonly ChainElement[]): Primit
     const s = states[i];
     return s && e.length > 1e-6 ? [primitiveFrom(s.at, s.heading, e.curvature, e.length)] : [];
   });
-}
-
-/** A closed chain is opened in the middle of a piece; this puts its two halves together again. */
-function mergeEnds(primitives: Primitive[]): Primitive[] {
-  const first = primitives[0];
-  const last = primitives[primitives.length - 1];
-  if (!first || !last) return primitives;
-  if (primitives.length === 1) return closeCircle(first);
-  if (first.type === 'line' && last.type === 'line') {
-    const bend = dot(perp(unit(sub(first.to, first.from))), unit(sub(last.to, last.from)));
-    if (Math.abs(bend) > SMALLEST_TURN) return primitives;
-    return [{ type: 'line', from: last.from, to: first.to }, ...primitives.slice(1, -1)];
-  }
-  if (first.type === 'arc' && last.type === 'arc' && first.sweep * last.sweep > 0) {
-    const share = Math.abs(first.sweep) / (Math.abs(first.sweep) + Math.abs(last.sweep));
-    if (Math.abs(first.radius - last.radius) > 0.06 * (first.radius + last.radius))
-      return primitives;
-    const radius = share * first.radius + (1 - share) * last.radius;
-    const start = { x: last.center.x, y: last.center.y };
-    const from = {
-      x: start.x + last.radius * Math.cos(last.startAngle),
-      y: start.y + last.radius * Math.sin(last.startAngle),
-    };
-    const heading = last.startAngle + (Math.sign(last.sweep) * Math.PI) / 2;
-    const sweep = first.sweep + last.sweep;
-    const merged = primitiveFrom(
-      from,
-      heading,
-      Math.sign(sweep) / radius,
-      radius * Math.abs(sweep),
-    );
-    return [merged, ...primitives.slice(1, -1)];
-  }
-  return primitives;
-}
-
-/** One arc that meets itself is a whole circle, whatever the last hundredth of its sweep. */
-function closeCircle(only: Primitive): Primitive[] {
-  if (only.type === 'line' || Math.abs(only.sweep) < 6) return [only];
-  return [{ ...only, sweep: Math.sign(only.sweep) * 2 * Math.PI }];
 }

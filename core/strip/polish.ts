@@ -33,6 +33,12 @@ interface Foot {
   far: number;
 }
 
+export interface PolishEnds {
+  readonly freeStart: boolean;
+  /** where the chain must arrive; null lets it end by its last point */
+  readonly end: ChainStart | null;
+}
+
 const HELD_ROUNDS = 8;
 const ROUNDS = 25;
 
@@ -172,21 +178,39 @@ const apply = (g: Motion, m: Motion): number => g[0] * m[0] + g[1] * m[1] + g[2]
  *
  * @param pieces for each point the piece it starts on; changed in place
  * @param options.freeStart false keeps the start where it is
- * @param options.closed true pulls the end onto the start
+ * @param options.end pulls the end onto a place and heading
  */
 export function polish(
   points: readonly Vec[],
   pieces: Int32Array,
   start: ChainStart,
   chain: ChainElement[],
-  options: { freeStart: boolean; closed: boolean },
+  options: PolishEnds,
 ): { start: ChainStart; chain: ChainElement[]; rms: number; worst: number } {
   let now: Fit = { start, chain: chain.map((e) => ({ ...e })) };
   // A first guess may drift along the chain; with every point held to its piece it cannot get lost.
   now = descend(points, pieces, now, options, true, HELD_ROUNDS);
   now = descend(points, pieces, now, options, false, ROUNDS);
+  now = trimToEnds(points, now, options);
   const feet = findFeet(points, now.chain, walk(now.start, now.chain), pieces, false);
   return { ...now, ...errorsOf(feet) };
+}
+
+/** Free ends are where the outermost points stand, however far the descent got with them. */
+function trimToEnds(points: readonly Vec[], fit: Fit, options: PolishEnds): Fit {
+  const chain = fit.chain.map((e) => ({ ...e }));
+  let { start } = fit;
+  const states = walk(start, chain);
+  const [first, last] = [chain[0]!, chain[chain.length - 1]!];
+  if (!options.end) {
+    last.length = footOn(states[chain.length - 1]!, last, points[points.length - 1]!, 'both').u;
+  }
+  if (options.freeStart) {
+    const { u } = footOn(states[0]!, first, points[0]!, 'both');
+    start = moveAlong(states[0]!, first.curvature, u);
+    first.length -= u;
+  }
+  return chain.every((e) => e.length > -0.5) ? { start, chain } : fit;
 }
 
 interface Fit {
@@ -198,14 +222,14 @@ function descend(
   points: readonly Vec[],
   pieces: Int32Array,
   from: Fit,
-  options: { freeStart: boolean; closed: boolean },
+  options: PolishEnds,
   hold: boolean,
   rounds: number,
 ): Fit {
   let now = from;
   let states = walk(now.start, now.chain);
   let feet = findFeet(points, now.chain, states, pieces, hold);
-  let cost = costOf(points, feet, states, options.closed);
+  let cost = costOf(points, feet, now.chain, states, options.end);
   let damping = 1e-4;
   for (let round = 0; round < rounds; round++) {
     const { parameters, matrix, right } = equations(points, feet, now.chain, states, options);
@@ -218,7 +242,7 @@ function descend(
     const nextStates = walk(next.start, next.chain);
     const nextPieces = pieces.slice();
     const nextFeet = findFeet(points, next.chain, nextStates, nextPieces, hold);
-    const nextCost = costOf(points, nextFeet, nextStates, options.closed);
+    const nextCost = costOf(points, nextFeet, next.chain, nextStates, options.end);
     const sane = next.chain.every((e) => e.length > -0.5) && Number.isFinite(nextCost);
     if (sane && nextCost <= cost) {
       const gained = cost - nextCost;
@@ -254,13 +278,15 @@ interface Residual {
 }
 
 const END_WEIGHT = 1;
-const CLOSE_WEIGHT = 400;
+const HOLD_WEIGHT = 1e5;
+/** A radian of heading at a held end weighs like so many mm. */
+const HEADING_MM = 10;
 
-/** Residuals that hold the chain's two ends: to the outermost points, or to each other. */
+/** Residuals that hold the chain's two ends: to the outermost points, or to a place and heading. */
 function endResiduals(
   points: readonly Vec[],
   states: readonly State[],
-  closed: boolean,
+  target: ChainStart | null,
 ): { start: Residual; end: Residual[] } {
   const first = states[0]!;
   const end = states[states.length - 1]!;
@@ -270,26 +296,65 @@ function endResiduals(
     weight,
   });
   const start = pull(sub(points[0]!, first.at), fromAngle(first.heading), first.at, END_WEIGHT);
-  if (!closed) {
+  if (!target) {
     const gap = sub(points[points.length - 1]!, end.at);
     return { start, end: [pull(gap, fromAngle(end.heading), end.at, END_WEIGHT)] };
   }
-  const gap = sub(first.at, end.at);
+  const gap = sub(target.at, end.at);
+  const turn: Residual = {
+    value: HEADING_MM * wrapAngle(target.heading - end.heading),
+    gain: [0, 0, HEADING_MM],
+    weight: HOLD_WEIGHT,
+  };
   const axes = [
     { x: 1, y: 0 },
     { x: 0, y: 1 },
   ];
-  return { start, end: axes.map((n) => pull(gap, n, end.at, CLOSE_WEIGHT)) };
+  return { start, end: [...axes.map((n) => pull(gap, n, end.at, HOLD_WEIGHT)), turn] };
+}
+
+/** Turns beyond this leave the place of a tip open: the legs' lines meet far away or nowhere. */
+const TIP_TURN = 2.4;
+const TIP_WEIGHT = 0.05;
+
+/** One residual for each narrow tip: it stands where the points turn back. `piece` is the leg before. */
+function tipResiduals(
+  points: readonly Vec[],
+  feet: readonly Foot[],
+  chain: readonly ChainElement[],
+  states: readonly State[],
+): (Residual & { piece: number })[] {
+  const list: (Residual & { piece: number })[] = [];
+  chain.forEach((e, i) => {
+    if (i === 0 || !e.corner || Math.abs(e.turn) < TIP_TURN) return;
+    const after = feet.findIndex((f) => f.piece >= i);
+    const p = points[Math.max(0, after - 1)];
+    const s = states[i]!;
+    const into = fromAngle(s.heading - e.turn);
+    if (after < 0 || !p) return;
+    list.push({
+      value: dot(sub(p, s.at), into),
+      gain: gainOf(into, s.at),
+      weight: TIP_WEIGHT,
+      piece: i - 1,
+    });
+  });
+  return list;
 }
 
 function costOf(
   points: readonly Vec[],
   feet: readonly Foot[],
+  chain: readonly ChainElement[],
   states: readonly State[],
-  closed: boolean,
+  target: ChainStart | null,
 ): number {
-  const ends = endResiduals(points, states, closed);
-  const held = [ends.start, ...ends.end].reduce((sum, r) => sum + r.weight * r.value ** 2, 0);
+  const ends = endResiduals(points, states, target);
+  const tips = tipResiduals(points, feet, chain, states);
+  const held = [ends.start, ...ends.end, ...tips].reduce(
+    (sum, r) => sum + r.weight * r.value ** 2,
+    0,
+  );
   return feet.reduce((sum, f) => sum + f.off * f.off, held);
 }
 
@@ -299,7 +364,7 @@ function equations(
   feet: readonly Foot[],
   chain: readonly ChainElement[],
   states: readonly State[],
-  options: { freeStart: boolean; closed: boolean },
+  options: PolishEnds,
 ): { parameters: Parameter[]; matrix: Float64Array[]; right: Float64Array } {
   const parameters = parametersOf(chain, states, options.freeStart);
   const size = parameters.length;
@@ -327,17 +392,18 @@ function equations(
       bump(matrix, q, own, apply(gain, parameters[q]!.motion) * ownGain);
     }
   }
-  const ends = endResiduals(points, states, options.closed);
+  const ends = endResiduals(points, states, options.end);
   addRow(matrix, right, ends.start, (i) => {
     const q = parameters[i]!;
     return q.piece < 0 && q.kind !== 'turn' ? apply(ends.start.gain, q.motion) : 0;
   });
   for (const r of ends.end) {
+    addRow(matrix, right, r, (i) => apply(r.gain, parameters[i]!.motion));
+  }
+  for (const r of tipResiduals(points, feet, chain, states)) {
     addRow(matrix, right, r, (i) => {
       const q = parameters[i]!;
-      // Shifting the whole closed chain does not change its gap.
-      if (options.closed && (q.kind === 'x' || q.kind === 'y')) return 0;
-      return apply(r.gain, q.motion);
+      return q.piece <= r.piece ? apply(r.gain, q.motion) : 0;
     });
   }
   downstreamSums(parameters, chain.length, outer, first, matrix, right);

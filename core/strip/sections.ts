@@ -1,9 +1,7 @@
 import {
-  curvatureOf,
   distance,
   endOf,
   flattenSegment,
-  joinTurn,
   segmentLength,
   startOf,
   tangentAt,
@@ -17,7 +15,12 @@ import {
 /** A stretch between two corners of the drawing: kept as drawn, or points to be fitted. */
 export type Section =
   | { readonly kind: 'kept'; readonly primitives: readonly Primitive[] }
-  | { readonly kind: 'points'; readonly points: readonly Vec[] };
+  | {
+      readonly kind: 'points';
+      readonly points: readonly Vec[];
+      /** the points are a record that may hold corners, not a smooth drawn curve */
+      readonly corners: boolean;
+    };
 
 export interface Sections {
   readonly list: readonly Section[];
@@ -36,7 +39,7 @@ const ROUND_VERTEX_TURN = 32 * DEG;
 /** Distance of the points taken from a curve: closer on short stretches. */
 const POINT_STEP_MM = { min: 0.15, max: 0.4 };
 const STEPS_WANTED = 240;
-const MAX_POINTS = 2400;
+const MAX_POINTS = 12_000;
 
 /** Splits a path where it has true corners and says which stretches are lines and arcs already. */
 export function splitSections(path: Path, tolerance: number): Sections {
@@ -215,16 +218,5 @@ function sectionOf(
       points.push(...flattenSegment(s, 0.001, step));
     }
   });
-  return { kind: 'points', points: thin(points) };
+  return { kind: 'points', points, corners: group.some((i) => nature[i] === 'dense') };
 }
-
-/** A very long record keeps about MAX_POINTS of its points. */
-function thin(points: readonly Vec[]): readonly Vec[] {
-  const stride = Math.ceil(points.length / (2 * MAX_POINTS));
-  if (stride <= 1) return points;
-  return points.filter((_, i) => i % stride === 0 || i === points.length - 1);
-}
-
-/** Whether two neighbouring primitives continue each other as one line or one circle. */
-export const continues = (a: Primitive, b: Primitive): boolean =>
-  Math.abs(joinTurn(a, b)) < SMOOTH_EXACT_TURN && curvatureOf(a) === curvatureOf(b);

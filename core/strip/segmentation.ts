@@ -24,6 +24,8 @@ const ARC_COST = 1;
 const CORNER_COST = 0.8;
 /** Mismatch of headings at which a join costs as much as a corner. */
 const CORNER_HEADING = (14 * Math.PI) / 180;
+const STRAIGHT_HEADING = (1 * Math.PI) / 180;
+const NO_CORNER_COST = 4;
 const MAX_KNOTS = 1200;
 const KEPT_ENTRIES = 10;
 
@@ -62,7 +64,7 @@ function proposalsFor(
   const off = (p: Vec): number => Math.abs(cross(straight.direction, sub(p, straight.center)));
   if (straight.meanSquare <= tolerance ** 2) {
     const worst = worstOf(points, from, to, off);
-    if (worst <= tolerance) {
+    if (worst <= tolerance && runsOn(points, from, to, straight.direction)) {
       const heading = angleOf(straight.direction);
       found.push({
         from,
@@ -95,6 +97,18 @@ function proposalsFor(
   return found;
 }
 
+/** Whether points run along a direction without turning back, as on a doubled line they would. */
+function runsOn(points: readonly Vec[], from: number, to: number, direction: Vec): boolean {
+  const steps = Math.min(12, to - from);
+  const place = (k: number): number =>
+    dot(points[Math.round(from + ((to - from) * k) / steps)]!, direction);
+  const total = place(steps) - place(0);
+  for (let k = 0; k < steps; k++) {
+    if (place(k + 1) - place(k) < (-0.5 * total) / steps) return false;
+  }
+  return true;
+}
+
 function worstOf(
   points: readonly Vec[],
   from: number,
@@ -116,10 +130,14 @@ function headingsOnCircle(
 ): { start: number; end: number; turn: 1 | -1 } | null {
   const at = (part: number): Vec => sub(points[Math.round(from + (to - from) * part)]!, center);
   let sweep = 0;
-  for (let i = 0; i < 8; i++) {
-    const [a, b] = [at(i / 8), at((i + 1) / 8)];
-    sweep += Math.atan2(cross(a, b), dot(a, b));
+  const steps: number[] = [];
+  for (let i = 0; i < 12; i++) {
+    const [a, b] = [at(i / 12), at((i + 1) / 12)];
+    const step = Math.atan2(cross(a, b), dot(a, b));
+    steps.push(step);
+    sweep += step;
   }
+  if (steps.some((s) => s * Math.sign(sweep) < (-0.5 * Math.abs(sweep)) / 12)) return null;
   if (Math.abs(sweep) > 2.02 * Math.PI) return null;
   const turn = sweep < 0 ? -1 : 1;
   const quarter = (turn * Math.PI) / 2;
@@ -128,8 +146,14 @@ function headingsOnCircle(
 
 const isLine = (c: Candidate): boolean => c.curvature === 0;
 
-function joinCost(a: Candidate, b: Candidate): number {
+function joinCost(a: Candidate, b: Candidate, corners: boolean): number {
   const miss = Math.abs(wrapAngle(b.startHeading - a.endHeading));
+  if (!corners) {
+    // No corner to hide in: lines cannot follow lines, and a mismatch costs without end.
+    return isLine(a) && isLine(b) && miss > STRAIGHT_HEADING
+      ? NO_CORNER_COST
+      : CORNER_COST * (miss / CORNER_HEADING) ** 2;
+  }
   if (isLine(a) && isLine(b)) return CORNER_COST;
   return CORNER_COST * Math.min(1, (miss / CORNER_HEADING) ** 2);
 }
@@ -138,17 +162,20 @@ function joinCost(a: Candidate, b: Candidate): number {
  * The fewest pieces (a line counts a little less than an arc, a corner between them counts too)
  * with no point further than `worst` mm from its piece, by dynamic programming over the points; the
  * closeness of the fit decides between equals.
+ * @param corners whether pieces may meet in corners
  */
 export function fewestPieces(
   byStart: readonly (readonly Candidate[])[],
   worst: number,
+  corners: boolean,
 ): { cost: number; pieces: Candidate[] } | null {
   const last = byStart.length - 1;
   const ending: Entry[][] = byStart.map(() => []);
   const typical = (worst / 2.5) ** 2;
+  const dearestJoin = corners ? CORNER_COST : NO_CORNER_COST;
   const cheapest = new Float64Array(byStart.length).fill(Infinity);
   for (let at = 0; at < last; at++) {
-    const before = keepBest(ending[at] ?? []);
+    const before = keepBest(ending[at] ?? [], dearestJoin);
     ending[at] = before;
     if (at > 0 && before.length === 0) continue;
     for (const candidate of byStart[at] ?? []) {
@@ -161,17 +188,17 @@ export function fewestPieces(
       for (const entry of before) {
         const sum = entry.cost + own;
         if (sum >= cost) break;
-        const whole = sum + joinCost(entry.candidate, candidate);
+        const whole = sum + joinCost(entry.candidate, candidate, corners);
         if (whole < cost) [cost, from] = [whole, entry];
       }
       const { to } = candidate;
-      // A join never costs more than a corner: what lies further back than that cannot win.
-      if (cost > (cheapest[to] ?? Infinity) + CORNER_COST) continue;
+      // What lies further back than a join can cost cannot win.
+      if (cost > (cheapest[to] ?? Infinity) + dearestJoin) continue;
       if (cost < (cheapest[to] ?? Infinity)) cheapest[to] = cost;
       ending[to]?.push({ cost, candidate, before: from });
     }
   }
-  const winner = keepBest(ending[last] ?? [])[0];
+  const winner = keepBest(ending[last] ?? [], dearestJoin)[0];
   if (!winner) return null;
   const pieces: Candidate[] = [];
   for (let e: Entry | null = winner; e; e = e.before) pieces.unshift(e.candidate);
@@ -179,8 +206,8 @@ export function fewestPieces(
 }
 
 /** The cheapest entries, cheapest first. */
-function keepBest(entries: Entry[]): Entry[] {
+function keepBest(entries: Entry[], dearestJoin: number): Entry[] {
   entries.sort((a, b) => a.cost - b.cost);
-  const limit = (entries[0]?.cost ?? 0) + CORNER_COST;
+  const limit = (entries[0]?.cost ?? 0) + dearestJoin;
   return entries.filter((e, i) => i < KEPT_ENTRIES && e.cost <= limit);
 }

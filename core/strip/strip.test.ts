@@ -214,6 +214,17 @@ describe('corners and folds', () => {
     expect(fold!.startMm).toBeCloseTo(19.5, 9);
   });
 
+  it('a doubled line recorded as a row of points is a fold too', () => {
+    const out = Array.from({ length: 101 }, (_, i) => [i * 0.2, 0.01 * (i % 2)] as const);
+    const back = Array.from(
+      { length: 75 },
+      (_, i) => [19.8 - i * 0.2, 0.05 + 0.01 * (i % 2)] as const,
+    );
+    const strip = stripOf(polygon([...out, ...back]), 1);
+    expect(marksOf(strip).map((m) => m.kind)).toEqual(['fold']);
+    expect(strip.developedMm).toBeCloseTo(19.5 + Math.PI / 2 + 14.5, 0);
+  });
+
   it('a narrow hairpin is a fold, a wide one a curve', () => {
     const hairpin = (r: number): Path => {
       const arc: Arc = {
