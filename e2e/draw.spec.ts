@@ -28,12 +28,16 @@ test('a wire drawn with points: corners, a curve, closed, undone and redone', as
   const two = await cutMm(page);
   await drag(page, [0.6, 0.6], [0.5, 0.7]);
   await expect.poll(() => cutMm(page)).toBeGreaterThan(two + 5);
+  await page.waitForTimeout(300);
   await expect(page.getByRole('button', { name: 'Close', exact: true }).first()).toBeEnabled();
+  const open = await cutMm(page);
   await click(page, 0.3, 0.3);
   await expect(page.getByText('Wire 1, 3 points, closed')).toBeVisible();
+  await expect.poll(() => cutMm(page)).toBeGreaterThan(open + 5);
   const closed = await cutMm(page);
   await page.keyboard.press('Control+z');
   await expect(page.getByText('Wire 1, 3 points, open')).toBeVisible();
+  await expect.poll(() => cutMm(page)).toBeCloseTo(open, 1);
   await page.keyboard.press('Control+Shift+z');
   await expect(page.getByText('Wire 1, 3 points, closed')).toBeVisible();
   await expect.poll(() => cutMm(page)).toBeCloseTo(closed, 1);

@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import {
+  flattenPath,
+  joinTurn,
+  project,
   distance,
   endOf,
   line,
@@ -11,6 +14,8 @@ import {
   transformPath,
   vec,
   type Arc,
+  type Cubic,
+  type Primitive,
   type Path,
 } from '../geometry';
 import { degrees } from '../units';
@@ -30,7 +35,7 @@ import {
   type Mark,
   type Strip,
 } from '.';
-import { drawAs, knownFigure, type Drawing } from './knownFigures';
+import { drawAs, knownFigure, randomFrom, type Drawing } from './knownFigures';
 
 const stripOf = (path: Path, d: number, tolerance = 0.25): Strip =>
   bendChain(fitChain(path, tolerance), d);
@@ -158,6 +163,62 @@ describe('free curves', () => {
         (m) => m.kind === 'curve',
       ),
     ).toBe(true);
+  });
+
+  /** A smooth line through points: handles a sixth of the way between a point's neighbours. */
+  const through = (points: readonly (readonly [number, number])[], closed: boolean): Path => {
+    const count = points.length;
+    const at = (i: number): readonly [number, number] =>
+      points[closed ? (i + count) % count : Math.min(count - 1, Math.max(0, i))]!;
+    const segments = points.slice(0, closed ? count : -1).map((p, i): Cubic => {
+      const [before, q, after] = [at(i - 1), at(i + 1), at(i + 2)];
+      return {
+        type: 'cubic',
+        from: vec(p[0], p[1]),
+        c1: vec(p[0] + (q[0] - before[0]) / 6, p[1] + (q[1] - before[1]) / 6),
+        c2: vec(q[0] - (after[0] - p[0]) / 6, q[1] - (after[1] - p[1]) / 6),
+        to: vec(q[0], q[1]),
+      };
+    });
+    return { segments, closed };
+  };
+
+  /** Worst distance of the drawn line from the chain, found without the fitter's own account. */
+  const strayOf = (path: Path, primitives: readonly Primitive[]): number =>
+    Math.max(
+      ...flattenPath(path, 0.01, 0.4).map((p) =>
+        Math.min(
+          ...primitives.map((s) => {
+            const foot = project(s, p);
+            const ends = Math.min(distance(p, startOf(s)), distance(p, endOf(s)));
+            return foot.t >= 0 && foot.t <= 1 ? Math.min(foot.distance, ends) : ends;
+          }),
+        ),
+      ),
+    );
+
+  test.each([
+    ['a closed pebble', 9, true],
+    ['a closed pebble with many lobes', 19, true],
+    ['a long open line', 60, false],
+  ])('%s: within the tolerance, joined, smooth throughout', (_name, count, closed) => {
+    const random = randomFrom(count);
+    const points = Array.from({ length: count }, (_, i): [number, number] => {
+      const a = (2 * Math.PI * i) / count;
+      const r = 12 + 6 * random();
+      return closed ? [r * Math.cos(a), r * Math.sin(a)] : [9 * i, 12 * random()];
+    });
+    const path = through(points, closed);
+    const { primitives, deviationMm } = fitChain(path, 0.25);
+    expect(deviationMm).toBeLessThanOrEqual(0.25);
+    expect(strayOf(path, primitives)).toBeLessThan(0.27);
+    primitives.forEach((s, i) => {
+      const next = primitives[i + 1] ?? (closed ? primitives[0] : undefined);
+      if (!next) return;
+      expect(distance(endOf(s), startOf(next))).toBeLessThan(2e-3);
+      expect(Math.abs(joinTurn(s, next))).toBeLessThan(0.02);
+    });
+    if (!closed) expect(primitives.length).toBeGreaterThan(28);
   });
 
   it('a circle drawn with four cubics is one curve', () => {
