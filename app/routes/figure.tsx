@@ -303,8 +303,8 @@ function PointSection({ editor }: { editor: Editor }) {
     return (
       <Section title="Point">
         <p className="text-sm text-soft">
-          Choose a point on the figure, or press ] with the figure in focus. Double-click the line
-          to put in a point.
+          Choose a point on the figure, or press ] with the figure in focus. Where points lie close,
+          zoom in to see them. Double-click the line to put in a point.
         </p>
       </Section>
     );

@@ -15,8 +15,9 @@ import type { BenchView } from '~/components/Bench';
 import { useWorkbench } from '~/state/workbench';
 import type { Editor } from './useFigureEditor';
 
-/** Points in view beyond this many are not shown one by one. */
+/** Points in view beyond this many, or nearer than this on screen, are not shown one by one. */
 const MAX_POINTS = 1200;
+const CROWDED_PX = 11;
 
 /** The drawn line with its points and handles, to take hold of. */
 export function PointLayer({
@@ -126,7 +127,8 @@ function Points({ path, editor, view }: { path: FigurePath; editor: Editor; view
   const visible = path.nodes.flatMap((n, i) =>
     n.x > box.minX && n.x < box.maxX && n.y > box.minY && n.y < box.maxY ? [i] : [],
   );
-  if (visible.length > MAX_POINTS) return null;
+  const chosen = editor.selected === null ? [] : [editor.selected];
+  const shown = visible.length > MAX_POINTS || isCrowded(path, visible, view) ? chosen : visible;
   const near = editor.selected;
   const withHandles =
     near === null
@@ -137,11 +139,21 @@ function Points({ path, editor, view }: { path: FigurePath; editor: Editor; view
       {[...new Set(withHandles)].map((i) => (
         <Handles key={i} path={path} index={i} view={view} />
       ))}
-      {visible.map((i) => (
+      {shown.map((i) => (
         <Point key={i} path={path} index={i} editor={editor} view={view} />
       ))}
     </g>
   );
+}
+
+/** Points so close that they would hide the line; larger, they come apart. */
+function isCrowded(path: FigurePath, visible: readonly number[], view: BenchView): boolean {
+  if (visible.length < 30) return false;
+  const steps = visible.slice(1).map((i, k) => {
+    const [a, b] = [path.nodes[visible[k]!]!, path.nodes[i]!];
+    return distance(a, b) * view.pxPerMm;
+  });
+  return steps.reduce((s, px) => s + px, 0) / steps.length < CROWDED_PX;
 }
 
 function Point({
