@@ -61,7 +61,7 @@ export function formingCurvature(wanted: number, wire: Stiffness): number {
     const off = q - bendingMoment(q, wire) / stiffness - wanted;
     if (off > 0) high = q;
     else low = q;
-    if (Math.abs(off) <= 1e-13 * wanted || high - low <= 1e-14 * high) break;
+    if (Math.abs(off) <= 1e-11 * wanted || high - low <= 1e-12 * high) break;
     const slope = 1 - bendingStiffness(q, wire) / stiffness;
     const next = slope > 1e-12 ? q - off / slope : low;
     q = next > low && next < high ? next : (low + high) / 2;

@@ -1,4 +1,4 @@
-import { type Vec, cross, distance, mix, sub } from './vec';
+import { cross, distance, dot, mix, sub, type Vec } from './vec';
 
 /** Two stretches of polylines meeting at a point; `s` are lengths along each polyline. */
 export interface Crossing {
@@ -7,6 +7,8 @@ export interface Crossing {
   readonly firstMm: number;
   readonly secondLine: number;
   readonly secondMm: number;
+  /** signed turn from the first stretch's direction to the second's, radians */
+  readonly turnRad: number;
 }
 
 export interface MeasuredLine {
@@ -85,6 +87,10 @@ function touchesCell(a: Vec, b: Vec, x: number, y: number): boolean {
 }
 
 function meet(lines: readonly MeasuredLine[], p: Piece, q: Piece): Crossing | null {
+  if (Math.max(p.a.x, p.b.x) < Math.min(q.a.x, q.b.x)) return null;
+  if (Math.max(q.a.x, q.b.x) < Math.min(p.a.x, p.b.x)) return null;
+  if (Math.max(p.a.y, p.b.y) < Math.min(q.a.y, q.b.y)) return null;
+  if (Math.max(q.a.y, q.b.y) < Math.min(p.a.y, p.b.y)) return null;
   const u = sub(p.b, p.a);
   const v = sub(q.b, q.a);
   const denominator = cross(u, v);
@@ -104,6 +110,7 @@ function meet(lines: readonly MeasuredLine[], p: Piece, q: Piece): Crossing | nu
     firstMm: position(p, t),
     secondLine: q.line,
     secondMm: position(q, r),
+    turnRad: Math.atan2(denominator, dot(u, v)),
   };
 }
 

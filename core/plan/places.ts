@@ -4,7 +4,6 @@ import {
   segmentLength,
   startOf,
   tangentAt,
-  turnBetween,
   type MeasuredLine,
   type Vec,
 } from '../geometry';
@@ -88,10 +87,9 @@ export type OverRule = 'later' | 'earlier' | 'alternate';
 
 /**
  * Where the formed wires cross, in the order in which the wire first comes there, and which pass is
- * on top. `lines` are the formed wires of the strips. `alternate` lets each wire go over and under in turn along its length.
+ * on top. `alternate` lets each wire go over and under in turn along its length.
  */
 export function crossingsOf(
-  strips: readonly Strip[],
   lines: readonly MeasuredLine[],
   diameterMm: number,
   rule: OverRule,
@@ -107,10 +105,7 @@ export function crossingsOf(
     if (!overFirst.has(pass.crossing)) overFirst.set(pass.crossing, (n % 2 === 0) === pass.first);
   });
   return found.map((c, i) => {
-    const [a, b] = [strips[c.firstLine], strips[c.secondLine]];
-    const u = a ? placeOnWire(a, c.firstMm)?.direction : undefined;
-    const v = b ? placeOnWire(b, c.secondMm)?.direction : undefined;
-    const turn = u && v ? Math.abs(turnBetween(u, v)) : Math.PI / 2;
+    const turn = Math.abs(c.turnRad);
     const firstOnTop = rule === 'alternate' ? overFirst.get(i) === true : rule === 'earlier';
     return {
       at: c.at,

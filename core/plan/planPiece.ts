@@ -111,7 +111,7 @@ export function planPiece(piece: Piece, kit?: Kit): Plan {
   const used = wires.reduce((sum, w) => sum + w.cutMm - w.reserveMm, 0);
   return {
     wires,
-    crossings: crossingsOf(strips, lines, piece.wire.diameterMm, piece.over),
+    crossings: crossingsOf(lines, piece.wire.diameterMm, piece.over),
     advice: adviceFor(piece, built),
     hang: hangOf(lines),
     massG: wireMassG(piece.wire.metal, piece.wire.diameterMm, used),
