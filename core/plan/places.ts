@@ -10,7 +10,7 @@ import {
 import type { Strip, StripPiece } from '../strip';
 
 /** The formed wire as points with their positions on the straight blank. */
-export function formedLine(strip: Strip, tolerance = 0.04): MeasuredLine {
+export function formedLine(strip: Strip, tolerance = 0.05): MeasuredLine {
   const points: Vec[] = [];
   const s: number[] = [];
   for (const piece of strip.pieces) {
