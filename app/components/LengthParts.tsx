@@ -37,7 +37,8 @@ export function LengthParts({
       </table>
       <p className="mt-2 text-xs text-soft">
         The drawn line is {printMm(wire.drawnMm)} long; bent, it takes {printMm(wire.developedMm)}
-        {Math.abs(saved) > 0.05 && `, ${printMm(Math.abs(saved))} ${saved > 0 ? 'less' : 'more'}`}.{' '}
+        {Math.abs(saved) > 0.05 &&
+          `, ${printMm(Math.abs(saved))} ${saved > 0 ? 'less' : 'more'}`}.{' '}
         {piece.corner === 'round'
           ? `The plan stays within ${printMm(wire.deviationMm, 2)} of the line.`
           : 'Corners stand further out, so that the wire’s edge reaches the drawn tips.'}
