@@ -1,4 +1,4 @@
-import { cross, distance, dot, mix, sub, type Vec } from './vec';
+import { distance, mix, type Vec } from './vec';
 
 /** Two stretches of polylines meeting at a point; `s` are lengths along each polyline. */
 export interface Crossing {
@@ -26,7 +26,7 @@ interface Piece {
   readonly b: Vec;
 }
 
-const CELL_MM = 3;
+const CELL_MM = 4;
 
 /**
  * Every place where the lines cross themselves or each other, found with a grid of cells so that
@@ -66,8 +66,9 @@ export function findCrossings(lines: readonly MeasuredLine[], apartMm: number): 
   return found.list.sort((p, q) => p.firstLine - q.firstLine || p.firstMm - q.firstMm);
 }
 
-/** One number for a cell; 2^21 cells each way reach further than any drawing. */
-const cellKey = (x: number, y: number): number => (x + 1_048_576) * 2_097_152 + (y + 1_048_576);
+/** A small number for a cell. Cells that share one are searched together, which costs time only. */
+const cellKey = (x: number, y: number): number =>
+  (Math.imul(x, 73_856_093) ^ Math.imul(y, 19_349_663)) >> 2;
 
 function forCells({ a, b }: Piece, visit: (key: number) => void): void {
   const cell = (v: number): number => Math.floor(v / CELL_MM);
@@ -91,13 +92,14 @@ function meet(lines: readonly MeasuredLine[], p: Piece, q: Piece): Crossing | nu
   if (Math.max(q.a.x, q.b.x) < Math.min(p.a.x, p.b.x)) return null;
   if (Math.max(p.a.y, p.b.y) < Math.min(q.a.y, q.b.y)) return null;
   if (Math.max(q.a.y, q.b.y) < Math.min(p.a.y, p.b.y)) return null;
-  const u = sub(p.b, p.a);
-  const v = sub(q.b, q.a);
-  const denominator = cross(u, v);
+  // In bare numbers: this is asked of every two chords that share a cell.
+  const [ux, uy] = [p.b.x - p.a.x, p.b.y - p.a.y];
+  const [vx, vy] = [q.b.x - q.a.x, q.b.y - q.a.y];
+  const [wx, wy] = [q.a.x - p.a.x, q.a.y - p.a.y];
+  const denominator = ux * vy - uy * vx;
   if (Math.abs(denominator) < 1e-12) return null;
-  const w = sub(q.a, p.a);
-  const t = cross(w, v) / denominator;
-  const r = cross(w, u) / denominator;
+  const t = (wx * vy - wy * vx) / denominator;
+  const r = (wx * uy - wy * ux) / denominator;
   if (t < 0 || t > 1 || r < 0 || r > 1) return null;
   const position = (piece: Piece, at: number): number => {
     const s = lines[piece.line]?.s ?? [];
@@ -110,7 +112,7 @@ function meet(lines: readonly MeasuredLine[], p: Piece, q: Piece): Crossing | nu
     firstMm: position(p, t),
     secondLine: q.line,
     secondMm: position(q, r),
-    turnRad: Math.atan2(denominator, dot(u, v)),
+    turnRad: Math.atan2(denominator, ux * vx + uy * vy),
   };
 }
 

@@ -44,7 +44,9 @@ export function transformPath(path: Path, m: Affine): Path {
  */
 export function flattenSegment(s: Segment, tolerance: number, maxStep = Infinity): Vec[] {
   const count = flattenCount(s, tolerance, maxStep);
-  return Array.from({ length: count }, (_, i) => pointAt(s, (i + 1) / count));
+  const points: Vec[] = [];
+  for (let i = 1; i <= count; i++) points.push(pointAt(s, i / count));
+  return points;
 }
 
 function flattenCount(s: Segment, tolerance: number, maxStep: number): number {

@@ -4,6 +4,7 @@ import {
   segmentLength,
   startOf,
   tangentAt,
+  type Crossing,
   type MeasuredLine,
   type Vec,
 } from '../geometry';
@@ -95,18 +96,10 @@ export function crossingsOf(
   rule: OverRule,
 ): WireCrossing[] {
   const found = findCrossings(lines, diameterMm);
-  const passes = found.flatMap((c, i) => [
-    { wire: c.firstLine, mm: c.firstMm, crossing: i, first: true },
-    { wire: c.secondLine, mm: c.secondMm, crossing: i, first: false },
-  ]);
-  passes.sort((a, b) => a.wire - b.wire || a.mm - b.mm);
-  const overFirst = new Map<number, boolean>();
-  passes.forEach((pass, n) => {
-    if (!overFirst.has(pass.crossing)) overFirst.set(pass.crossing, (n % 2 === 0) === pass.first);
-  });
+  const over = rule === 'alternate' ? firstOverInTurn(found) : null;
   return found.map((c, i) => {
     const turn = Math.abs(c.turnRad);
-    const firstOnTop = rule === 'alternate' ? overFirst.get(i) === true : rule === 'earlier';
+    const firstOnTop = over ? over[i] === true : rule === 'earlier';
     return {
       at: c.at,
       firstWire: c.firstLine,
@@ -117,4 +110,18 @@ export function crossingsOf(
       angleRad: Math.min(turn, Math.PI - turn),
     };
   });
+}
+
+/** For each crossing whether its first pass is over, when each wire goes over and under in turn. */
+function firstOverInTurn(found: readonly Crossing[]): boolean[] {
+  const passes = found.flatMap((c, i) => [
+    { wire: c.firstLine, mm: c.firstMm, crossing: i, first: true },
+    { wire: c.secondLine, mm: c.secondMm, crossing: i, first: false },
+  ]);
+  passes.sort((a, b) => a.wire - b.wire || a.mm - b.mm);
+  const over: boolean[] = [];
+  passes.forEach((pass, n) => {
+    over[pass.crossing] ??= (n % 2 === 0) === pass.first;
+  });
+  return over;
 }

@@ -81,8 +81,17 @@ export function planPiece(piece: Piece, kit?: Kit): Plan {
     const bends = marksOf(strip).map((mark, i): PlannedBend => {
       const radius = mark.insideRadiusMm + piece.wire.diameterMm / 2;
       const past = mark.kind === 'fold' ? 1 : overbend(Math.max(radius, 0.01));
+      // Field by field: spreading some hundred marks takes longer than planning them.
       return {
-        ...mark,
+        kind: mark.kind,
+        angleRad: mark.angleRad,
+        insideRadiusMm: mark.insideRadiusMm,
+        startMm: mark.startMm,
+        middleMm: mark.middleMm,
+        endMm: mark.endMm,
+        gripMm: mark.gripMm,
+        fromMiddleMm: mark.fromMiddleMm,
+        stepMm: mark.stepMm,
         formToRad: mark.angleRad * past,
         tool: toolOf[i] ?? null,
         fromEndMm: startMm + mark.gripMm,

@@ -64,19 +64,20 @@ export function bendChain(
   });
   const pieces: StripPiece[] = [];
   let at = 0;
-  const push = (piece: Omit<StripPiece, 'startMm'>): void => {
-    pieces.push({ ...piece, startMm: at });
+  const push = (piece: StripPiece): void => {
+    pieces.push(piece);
     at += piece.lengthMm;
   };
   primitives.forEach((p, i) => {
     const [before, after] = [joints[i - 1], joints[i]];
     const body = stretchOf(p, before?.fillet.enterAt ?? 0, after?.fillet.leaveAt ?? 1);
-    pushBody(body, diameterMm, k, push);
+    const own = bodyPiece(body, at, diameterMm, k);
+    if (own) push(own);
     if (!after) return;
     if (after.haveMm < after.needMm) {
       problems.push({ kind: 'no-room', atMm: at, haveMm: after.haveMm, needMm: after.needMm });
     }
-    push(jointPiece(after, diameterMm, k));
+    push(jointPiece(after, at, diameterMm, k));
   });
   const merged = mergeCurves(pieces);
   for (const piece of merged) {
@@ -127,7 +128,7 @@ function joint(
   return { kind: 'corner', turn, fillet, insideMm: fitting - diameterMm / 2, needMm, haveMm };
 }
 
-function jointPiece(j: Joint, diameterMm: number, k: number): Omit<StripPiece, 'startMm'> {
+function jointPiece(j: Joint, startMm: number, diameterMm: number, k: number): StripPiece {
   const lengthMm =
     j.kind === 'fold'
       ? developedFold(j.turn, diameterMm, 0)
@@ -136,35 +137,41 @@ function jointPiece(j: Joint, diameterMm: number, k: number): Omit<StripPiece, '
     kind: j.kind,
     angleRad: j.turn,
     insideRadiusMm: Math.max(0, j.insideMm),
+    startMm,
     lengthMm,
     shape: j.fillet.arc,
   };
 }
 
-function pushBody(
+/** What a line or arc of the chain is to bend; null if it has no length. */
+function bodyPiece(
   body: Primitive,
+  startMm: number,
   diameterMm: number,
   k: number,
-  push: (piece: Omit<StripPiece, 'startMm'>) => void,
-): void {
+): StripPiece | null {
+  const shape = [body];
   const length = segmentLength(body);
-  if (length < 1e-6) return;
+  if (length < 1e-6) return null;
   const angleRad = curvatureOf(body) * length;
   if (body.type === 'line' || Math.abs(angleRad) < STRAIGHT_TURN) {
-    push({ kind: 'run', angleRad: 0, insideRadiusMm: 0, lengthMm: length, shape: [body] });
-    return;
+    return { kind: 'run', angleRad: 0, insideRadiusMm: 0, startMm, lengthMm: length, shape };
   }
   const insideRadiusMm = body.radius - diameterMm / 2;
   if (Math.abs(angleRad) >= FOLD_TURN && 2 * body.radius <= FOLD_LEGS * diameterMm) {
     const gap = Math.max(0, 2 * body.radius - diameterMm);
     const lengthMm = developedFold(angleRad, diameterMm, gap);
-    push({ kind: 'fold', angleRad, insideRadiusMm: gap / 2, lengthMm, shape: [body] });
-    return;
+    return { kind: 'fold', angleRad, insideRadiusMm: gap / 2, startMm, lengthMm, shape };
   }
   // A drawn rounding no larger than a jaw's edge gives is bent as a corner.
-  const kind = insideRadiusMm <= cornerInsideRadius(diameterMm) * 1.05 ? 'corner' : 'curve';
-  const lengthMm = Math.max(length * 0.5, developedBend(angleRad, insideRadiusMm, diameterMm, k));
-  push({ kind, angleRad, insideRadiusMm: Math.max(0, insideRadiusMm), lengthMm, shape: [body] });
+  return {
+    kind: insideRadiusMm <= cornerInsideRadius(diameterMm) * 1.05 ? 'corner' : 'curve',
+    angleRad,
+    insideRadiusMm: Math.max(0, insideRadiusMm),
+    startMm,
+    lengthMm: Math.max(length * 0.5, developedBend(angleRad, insideRadiusMm, diameterMm, k)),
+    shape,
+  };
 }
 
 /** Radii nearer than this share are one tool's curve. */
