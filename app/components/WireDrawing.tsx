@@ -1,8 +1,8 @@
 import { memo, type ReactNode } from 'react';
 import { pathData } from '@core/file';
-import { flattenSegment, perp, scale, startOf, type Primitive, type Vec } from '@core/geometry';
-import type { FigurePath, Piece, WireEnd } from '@core/piece';
-import { placeOnWire, type Plan, type WirePlan } from '@core/plan';
+import { flattenSegment, perp, scale, startOf, type Vec } from '@core/geometry';
+import type { Piece } from '@core/piece';
+import { endShapes, placeOnWire, type Plan, type WirePlan } from '@core/plan';
 import { METAL_COLOURS, type MetalColours } from './metalColours';
 
 /** Light falls from the upper left; the bright lines lie that much of a diameter aside. */
@@ -41,50 +41,6 @@ export function WireStroke({
   );
 }
 
-/** The circle of a simple loop at an end of the wire, lying on the side away from the figure. */
-export function loopShape(
-  at: Vec,
-  outward: Vec,
-  insideMm: number,
-  diameterMm: number,
-  center: Vec,
-): Primitive {
-  const radius = (insideMm + diameterMm) / 2;
-  const side = perp(outward);
-  const away = side.x * (at.x - center.x) + side.y * (at.y - center.y) >= 0 ? 1 : -1;
-  const middle = { x: at.x + side.x * radius * away, y: at.y + side.y * radius * away };
-  const startAngle = Math.atan2(at.y - middle.y, at.x - middle.x);
-  return { type: 'arc', center: middle, radius, startAngle, sweep: away * 2 * Math.PI * 0.97 };
-}
-
-const centerOf = (plan: Plan): Vec => plan.hang?.center ?? { x: 0, y: 0 };
-
-function endShapes(wire: WirePlan, path: FigurePath, piece: Piece, center: Vec): Primitive[] {
-  const shapes: Primitive[] = [];
-  const loop = (insideMm: number, first: boolean): void => {
-    const place = placeOnWire(wire.strip, first ? 0 : wire.developedMm);
-    if (!place) return;
-    const outward = first ? scale(place.direction, -1) : place.direction;
-    shapes.push(loopShape(place.at, outward, insideMm, piece.wire.diameterMm, center));
-  };
-  const tail = (end: WireEnd, first: boolean): void => {
-    const place = placeOnWire(wire.strip, first ? 0 : wire.developedMm);
-    if (!place || end.kind !== 'plain' || end.tailMm <= 0) return;
-    const outward = scale(place.direction, first ? -end.tailMm : end.tailMm);
-    const to = { x: place.at.x + outward.x, y: place.at.y + outward.y };
-    shapes.push({ type: 'line', from: place.at, to });
-  };
-  if (path.closed) {
-    if (path.seam.join === 'loops') [true, false].forEach((f) => loop(path.seam.loopInsideMm, f));
-    return shapes;
-  }
-  if (path.start.kind === 'loop') loop(path.start.insideMm, true);
-  if (path.end.kind === 'loop') loop(path.end.insideMm, false);
-  tail(path.start, true);
-  tail(path.end, false);
-  return shapes;
-}
-
 /** Data of the stretch of a wire between two positions on its blank. */
 function stretchData(wire: WirePlan, fromMm: number, toMm: number): string {
   const steps = 14;
@@ -107,18 +63,15 @@ export const WireDrawing = memo(function WireDrawing({
 }) {
   const d = piece.wire.diameterMm;
   const colours = METAL_COLOURS[piece.wire.metal];
-  const center = centerOf(plan);
   return (
     <g>
       {plan.wires.map((wire) => {
-        const path = piece.paths.find((p) => p.id === wire.pathId);
         const data = pathData(wire.strip.pieces.flatMap((p) => p.shape));
         return (
           <g key={wire.pathId}>
-            {path &&
-              endShapes(wire, path, piece, center).map((shape, i) => (
-                <WireStroke key={i} data={pathData([shape])} diameterMm={d} colours={colours} />
-              ))}
+            {endShapes(piece, plan, wire).map((shape, i) => (
+              <WireStroke key={i} data={pathData([shape])} diameterMm={d} colours={colours} />
+            ))}
             <WireStroke
               data={data}
               diameterMm={d}
@@ -202,13 +155,8 @@ export const SketchDrawing = memo(function SketchDrawing({
 
 /** All points a drawing of the plan reaches, loops at its ends included; for fitting it into a view. */
 export function drawnExtent(piece: Piece, plan: Plan): Vec[] {
-  const center = centerOf(plan);
   return plan.wires.flatMap((wire) => {
-    const path = piece.paths.find((p) => p.id === wire.pathId);
-    const shapes = [
-      ...wire.strip.pieces.flatMap((p) => p.shape),
-      ...(path ? endShapes(wire, path, piece, center) : []),
-    ];
+    const shapes = [...wire.strip.pieces.flatMap((p) => p.shape), ...endShapes(piece, plan, wire)];
     return shapes.flatMap((s) => [startOf(s), ...flattenSegment(s, 0.2)]);
   });
 }

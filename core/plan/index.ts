@@ -1,6 +1,7 @@
 /** Plan: from a piece to everything its screens, sheet and files show. One pure function. */
 export type { Advice, Remedy } from './advice';
 export { bendLabels, type BendLabel } from './labels';
+export { endShapes } from './endShapes';
 export type { Hang } from './hang';
 export type { LengthPart } from './lengths';
 export { formedLine, placeOnWire, type WireCrossing } from './places';

@@ -1,6 +1,6 @@
 import { pathData } from '../file';
-import { growBox, pathsBox, perp, scale, type Box } from '../geometry';
-import { bendLabels, placeOnWire, type Plan } from '../plan';
+import { growBox, pathsBox, perp, scale, type Box, type Primitive } from '../geometry';
+import { bendLabels, endShapes, placeOnWire, type Plan, type WirePlan } from '../plan';
 import type { Piece } from '../piece';
 import { MARGIN_MM, rule, words, type Item, type Page, type Paper, type WindowItem } from './items';
 
@@ -11,6 +11,12 @@ const OVERLAP_MM = 8;
 const LABEL_ROOM_MM = 7;
 export const MAX_TILES = 80;
 
+/** A wire as formed, with the loops and tails at its ends. */
+const wireShapes = (piece: Piece, plan: Plan, wire: WirePlan): Primitive[] => [
+  ...wire.strip.pieces.flatMap((p) => p.shape),
+  ...endShapes(piece, plan, wire),
+];
+
 /** The pattern in its own coordinates: the wire at true thickness, its centre, bend numbers. */
 export function patternItems(piece: Piece, plan: Plan): Item[] {
   const d = piece.wire.diameterMm;
@@ -18,7 +24,7 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
   const lines: Item[] = [];
   const marks: Item[] = [];
   plan.wires.forEach((w, n) => {
-    const data = pathData(w.strip.pieces.flatMap((p) => p.shape));
+    const data = pathData(wireShapes(piece, plan, w));
     bodies.push({ type: 'path', data, widthMm: d, tone: 'faint' });
     lines.push({ type: 'path', data, widthMm: 0.15, tone: 'ink' });
     for (const b of w.bends) {
@@ -65,7 +71,7 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
 /** What the pattern covers: the wire and the numbers beside it. */
 export function patternBox(piece: Piece, plan: Plan): Box | null {
   const paths = plan.wires.map((w) => ({
-    segments: w.strip.pieces.flatMap((p) => p.shape),
+    segments: wireShapes(piece, plan, w),
     closed: w.closed,
   }));
   const box = pathsBox(paths);

@@ -4,6 +4,7 @@ import { newPath, newPiece, resizeFigure, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { buildSheet, type Item, type Page } from '.';
 import { readStrokes } from '../../e2e/readStrokes';
+import { patternBox } from './patternPages';
 import { writePdf } from './writePdf';
 
 const square = (side: number): Piece => ({
@@ -48,6 +49,26 @@ describe('the sheet', () => {
       `Cut ${plan.wires[0]!.cutMm.toFixed(1)} mm`,
     );
     expect(texts(sheet.pages[1]!).filter((t) => t === 'corner')).toHaveLength(4);
+  });
+
+  it('the pattern takes in the loop at an end', () => {
+    const line = newPath(
+      'l',
+      [
+        { x: 0, y: 0 },
+        { x: 0, y: 30 },
+      ],
+      false,
+    );
+    const looped = {
+      ...piece,
+      paths: [{ ...line, start: { kind: 'loop' as const, insideMm: 4, tailMm: 0 } }],
+    };
+    const d = looped.wire.diameterMm;
+    // The loop lies wholly to one side of the wire: its outside across is 4 mm + 2 d.
+    const box = patternBox(looped, planPiece(looped))!;
+    expect(box.maxX - box.minX).toBeCloseTo(4 + 2 * d, 1);
+    expect(box.maxY - box.minY).toBeCloseTo(30 + 2 + d / 2 + d / 2 + d / 2, 1);
   });
 
   it('a large one is tiled, and every join cross stands on two sheets', () => {
