@@ -8,6 +8,7 @@ const ROOMS = [
   'units',
   'wire',
   'geometry',
+  'trace',
   'strip',
   'forming',
   'element',

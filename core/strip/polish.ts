@@ -1,5 +1,5 @@
 import { add, distance, fromAngle, perp, scale, sub, dot, wrapAngle, type Vec } from '../geometry';
-import { solveSymmetric } from './solveSymmetric';
+import { solveSymmetric } from '../geometry';
 
 /** One line or arc of a chain in which each piece starts where, and as, the one before ends. */
 export interface ChainElement {

@@ -1,0 +1,16 @@
+/**
+ * Trace: from the pixels of a picture to the lines the wire will follow. Light, ink, thinned lines,
+ * meetings solved, points moved to the stroke's middle, smooth curves with real corners. Lengths in
+ * pixels of the picture; a pixel's centre lies at +0.5. The method is described in docs/maths.md.
+ */
+export type { Rgba } from './picture';
+export {
+  strokePoints,
+  TRACE_DEFAULTS,
+  TRACE_STAGES,
+  tracePicture,
+  type Trace,
+  type TracedStroke,
+  type TraceOptions,
+  type TraceStage,
+} from './trace';

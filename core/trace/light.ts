@@ -1,0 +1,162 @@
+import { blur, closing, quantile, someOf } from './filters';
+import { leastSquares } from './leastSquares';
+import { makeGrid, reduce, spreadRow, type Grid } from './picture';
+
+/** What must stand out from the paper to be taken for ink at all. */
+const LEAST_DARKNESS = 0.05;
+
+/**
+ * Darkness 1 - I / paper, where the paper is a closing of the picture with a window of
+ * `reach` cells of `block` pixels: wider than the strokes, so that these are filled with the paper
+ * beside them, while shadows and slow changes of light stay in the paper.
+ */
+export function darknessOver(picture: Grid, block: number, reach: number): Grid {
+  const paper = blur(closing(reduce(picture, block), reach), 1);
+  return against(picture, paper, block);
+}
+
+/**
+ * Darkness against one sheet of paper lit unevenly: a surface of the second degree laid through
+ * the bright pixels. For filled shapes, which no window is wide enough to fill.
+ */
+export function darknessOverSheet(picture: Grid): Grid {
+  const block = Math.max(1, Math.ceil(Math.max(picture.width, picture.height) / 96));
+  const cells = reduce(picture, block);
+  const paper = brightSurface(cells);
+  return against(picture, paper, block);
+}
+
+function against(picture: Grid, paper: Grid, block: number): Grid {
+  const { width, height, data } = picture;
+  const out = makeGrid(width, height);
+  const row = new Float32Array(width);
+  for (let y = 0, i = 0; y < height; y++) {
+    spreadRow(paper, block, y, row);
+    for (let x = 0; x < width; x++, i++) {
+      const p = row[x]!;
+      const d = p > 0.02 ? 1 - data[i]! / p : 0;
+      out.data[i] = d > 0 ? d : 0;
+    }
+  }
+  return out;
+}
+
+/** Least squares of 1, x, y, xx, xy, yy over the brighter cells, thrice, leaving out what is dark. */
+function brightSurface(cells: Grid): Grid {
+  const { width, height, data } = cells;
+  const terms = (i: number): number[] => {
+    const x = ((i % width) / width) * 2 - 1;
+    const y = (Math.floor(i / width) / height) * 2 - 1;
+    return [1, x, y, x * x, x * y, y * y];
+  };
+  const surface = makeGrid(width, height);
+  const bright = quantile(Float32Array.from(data), 0.9);
+  let keep = (i: number): boolean => data[i]! > 0.7 * bright;
+  for (let round = 0; round < 3; round++) {
+    const rows: number[][] = [];
+    const values: number[] = [];
+    for (let i = 0; i < data.length; i++) {
+      if (!keep(i)) continue;
+      rows.push(terms(i));
+      values.push(data[i]!);
+    }
+    const c = leastSquares(rows, values, 1e-6);
+    if (!c) break;
+    for (let i = 0; i < data.length; i++) {
+      surface.data[i] = terms(i).reduce((sum, t, k) => sum + t * c[k]!, 0);
+    }
+    keep = (i) => data[i]! > 0.93 * surface.data[i]!;
+  }
+  return surface;
+}
+
+/**
+ * The darkness that parts ink from paper: half of what ink usually is, found by turns (an ink level
+ * asks for a threshold, a threshold for an ink level), never within the paper's own noise.
+ * @returns 0 if nothing stands out from the paper
+ */
+export function inkThreshold(darkness: Grid): number {
+  const some = someOf(darkness, 200_000).sort();
+  const at = (share: number): number => some[Math.floor(share * (some.length - 1))]!;
+  const paper = at(0.5);
+  const noise = Math.max(0.004, (at(0.84) - paper) / 1.0);
+  const floor = Math.max(LEAST_DARKNESS, paper + 6 * Math.min(noise, 0.05));
+  // `some` is in order, so the ink above a threshold is its tail and the median lies half way.
+  const above = (level: number): number => {
+    let low = 0;
+    let high = some.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (some[middle]! > level) high = middle;
+      else low = middle + 1;
+    }
+    return low;
+  };
+  const first = above(floor);
+  if (some.length - first < 3) return some[some.length - 1]! > 2 * floor ? floor : 0;
+  let threshold = 0.5 * some[first + Math.floor(0.9 * (some.length - 1 - first))]!;
+  for (let round = 0; round < 12; round++) {
+    const from = above(threshold);
+    const ink = some[from + ((some.length - from) >> 1)] ?? threshold;
+    threshold = Math.max(floor, 0.5 * (ink + paper));
+  }
+  return threshold;
+}
+
+/** How wide the strokes are, in pixels, and the half width of the window that fills them. */
+export interface Pen {
+  readonly widthPx: number;
+}
+
+/**
+ * Finds the pen's width without knowing it: windows twice as wide each time fill more and more of
+ * the dark things; the first one that the next hardly betters is as wide as the strokes.
+ * @param picture brightness, small enough to try several windows (half a megapixel)
+ * @returns null if nothing stands out
+ */
+export function findPen(picture: Grid): Pen | null {
+  const smooth = blur(picture, 0.7);
+  const widest = Math.max(4, Math.min(picture.width, picture.height) / 10);
+  const tries: { darkness: Grid; energy: number }[] = [];
+  for (let reach = 2; reach <= widest * 2; reach *= 2) {
+    const darkness = darknessOver(smooth, 1, reach);
+    const level = Math.max(0.1, 0.5 * inkThreshold(darkness));
+    let energy = 0;
+    for (const d of darkness.data) if (d > level) energy += d;
+    tries.push({ darkness, energy });
+  }
+  const most = Math.max(...tries.map((t) => t.energy));
+  const chosen =
+    tries.find((t, k) => {
+      const next = tries[k + 1];
+      return t.energy >= 0.08 * most && t.energy > 0 && (!next || t.energy >= 0.7 * next.energy);
+    }) ?? tries[tries.length - 1];
+  if (!chosen) return null;
+  const threshold = inkThreshold(chosen.darkness);
+  if (threshold === 0) return null;
+  const widthPx = strokeWidth(chosen.darkness, threshold);
+  return widthPx > 0 ? { widthPx } : null;
+}
+
+/** Median over the ink of the shorter of the runs through a pixel, along its row and its column. */
+function strokeWidth(darkness: Grid, threshold: number): number {
+  const { width, height, data } = darkness;
+  const runs = new Uint16Array(data.length);
+  const measure = (count: number, start: number, stride: number, shorter: boolean): void => {
+    for (let i = 0; i < count; i++) {
+      if (data[start + i * stride]! <= threshold) continue;
+      let end = i;
+      while (end < count && data[start + end * stride]! > threshold) end++;
+      for (let k = i; k < end; k++) {
+        const at = start + k * stride;
+        runs[at] = shorter ? Math.min(runs[at]!, end - i) : end - i;
+      }
+      i = end;
+    }
+  };
+  for (let y = 0; y < height; y++) measure(width, y * width, 1, false);
+  for (let x = 0; x < width; x++) measure(height, x, width, true);
+  const found = Float32Array.from(runs.filter((r) => r > 0));
+  // A line at 45 degrees has runs 1.41 of its width, one along a row 1: 1.12 on average.
+  return quantile(found, 0.5) / 1.12;
+}

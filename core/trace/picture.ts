@@ -1,0 +1,130 @@
+/** Four bytes a pixel, red green blue alpha, row by row from the top left. */
+export interface Rgba {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8Array | Uint8ClampedArray;
+}
+
+/** One number a pixel, row by row; the centre of pixel (column, row) lies at +0.5, +0.5. */
+export interface Grid {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Float32Array;
+}
+
+export const makeGrid = (width: number, height: number): Grid => ({
+  width,
+  height,
+  data: new Float32Array(width * height),
+});
+
+/**
+ * Brightness from 0 to 1 (Rec. 601 luma over white), averaged over blocks of `block` pixels.
+ * Columns and rows left over at the right and bottom form smaller blocks.
+ */
+export function brightness(picture: Rgba, block = 1): Grid {
+  const { width, height, data } = picture;
+  const out = makeGrid(Math.ceil(width / block), Math.ceil(height / block));
+  const sums = new Float64Array(out.width);
+  const opaque = isOpaque(picture);
+  const weight = 1 / (255 * 256);
+  for (let row = 0; row < out.height; row++) {
+    sums.fill(0);
+    const rows = Math.min(block, height - row * block);
+    for (let y = row * block; y < row * block + rows; y++) {
+      let i = y * width * 4;
+      for (let column = 0; column < out.width; column++) {
+        const end = Math.min(block, width - column * block);
+        let sum = 0;
+        for (let k = 0; k < end; k++, i += 4) {
+          const luma = 77 * data[i]! + 150 * data[i + 1]! + 29 * data[i + 2]!;
+          const alpha = opaque ? 255 : data[i + 3]!;
+          sum += alpha === 255 ? luma : (luma * alpha) / 255 + 256 * (255 - alpha);
+        }
+        sums[column] = sums[column]! + sum;
+      }
+    }
+    for (let column = 0; column < out.width; column++) {
+      const columns = Math.min(block, width - column * block);
+      out.data[row * out.width + column] = (sums[column]! * weight) / (rows * columns);
+    }
+  }
+  return out;
+}
+
+/** Looks at a few thousand pixels, which finds any picture with a see-through ground. */
+function isOpaque({ data }: Rgba): boolean {
+  const step = 4 * Math.max(1, Math.floor(data.length / 4 / 20_000));
+  for (let i = 3; i < data.length; i += step) if (data[i] !== 255) return false;
+  return true;
+}
+
+/** Value between pixel centres, by their distances; beyond the edge the edge's own. */
+export function sample(grid: Grid, x: number, y: number): number {
+  const { width, height, data } = grid;
+  const u = Math.min(width - 1, Math.max(0, x - 0.5));
+  const v = Math.min(height - 1, Math.max(0, y - 0.5));
+  const [i, j] = [Math.floor(u), Math.floor(v)];
+  const [s, t] = [u - i, v - j];
+  const at = j * width + i;
+  const right = i + 1 < width ? 1 : 0;
+  const below = j + 1 < height ? width : 0;
+  const top = data[at]! * (1 - s) + data[at + right]! * s;
+  const bottom = data[at + below]! * (1 - s) + data[at + below + right]! * s;
+  return top * (1 - t) + bottom * t;
+}
+
+/** A grid `times` as fine, between the pixels' centres. */
+export function enlarge(grid: Grid, times: number): Grid {
+  if (times === 1) return grid;
+  const out = makeGrid(grid.width * times, grid.height * times);
+  for (let y = 0, i = 0; y < out.height; y++) {
+    for (let x = 0; x < out.width; x++, i++) {
+      out.data[i] = sample(grid, (x + 0.5) / times, (y + 0.5) / times);
+    }
+  }
+  return out;
+}
+
+/** Averages over blocks of a grid. */
+export function reduce(grid: Grid, block: number): Grid {
+  if (block === 1) return grid;
+  const out = makeGrid(Math.ceil(grid.width / block), Math.ceil(grid.height / block));
+  const counts = new Float32Array(out.width);
+  for (let row = 0; row < out.height; row++) {
+    const base = row * out.width;
+    counts.fill(0);
+    const last = Math.min(grid.height, (row + 1) * block);
+    for (let y = row * block; y < last; y++) {
+      let i = y * grid.width;
+      for (let column = 0; column < out.width; column++) {
+        const end = Math.min(grid.width - column * block, block);
+        let sum = 0;
+        for (let k = 0; k < end; k++) sum += grid.data[i++]!;
+        out.data[base + column] = out.data[base + column]! + sum;
+        counts[column] = counts[column]! + end;
+      }
+    }
+    for (let c = 0; c < out.width; c++) {
+      out.data[base + c] = out.data[base + c]! / counts[c]!;
+    }
+  }
+  return out;
+}
+
+/**
+ * One row of a picture's size from a grid of cells of `block` pixels, between the cells' centres.
+ * @param y row of the picture
+ * @param into as many numbers as the picture is wide
+ */
+export function spreadRow(cells: Grid, block: number, y: number, into: Float32Array): void {
+  const last = cells.width - 1;
+  const row = new Float32Array(cells.width + 1);
+  for (let c = 0; c <= last; c++) row[c] = sample(cells, c + 0.5, (y + 0.5) / block);
+  row[last + 1] = row[last]!;
+  for (let x = 0; x < into.length; x++) {
+    const u = Math.min(last, Math.max(0, (x + 0.5) / block - 0.5));
+    const c = u | 0;
+    into[x] = row[c]! + (row[c + 1]! - row[c]!) * (u - c);
+  }
+}
