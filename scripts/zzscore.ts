@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { readdirSync, writeFileSync, mkdirSync } from 'node:fs';
 import { strokePoints, tracePicture } from '../core/trace';
+(globalThis as any).DBG = process.env.DBG;
 const dir = process.argv[2]!; const out = process.argv[3]!; const only = process.argv[4];
 mkdirSync(out, { recursive: true });
 for (const f of readdirSync(dir).filter((f) => /\.(png|jpg)$/.test(f))) {

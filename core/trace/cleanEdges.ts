@@ -40,6 +40,7 @@ export function cleanEdges(skeleton: Skeleton, strokes: Strokes): CleanEdge[] {
       const row = centreRow(edge.points, strokes.darkness, half, strokes.threshold, true);
       return { edge, row, half, closed };
     }
+    if (isTaperedTip(edge, skeleton, strokes.half)) return { edge, row: [], half, closed };
     const cutFrom = cutLength(edge.points, edge.half, skeleton, edge.from, half);
     const reversed = [...edge.points].reverse();
     const cutTo = cutLength(reversed, [...edge.half].reverse(), skeleton, edge.to, half);
@@ -60,6 +61,20 @@ const isRing = (edge: Edge): boolean => {
   const [first, last] = [edge.points[0]!, edge.points[edge.points.length - 1]!];
   return edge.points.length > 6 && distance(first, last) < 3;
 };
+
+/**
+ * Two strokes that run together into a point leave ink that narrows from the width of two pens to
+ * one: a short line of the skeleton that ends freely and is no stroke of its own.
+ */
+function isTaperedTip(edge: Edge, skeleton: Skeleton, half: number): boolean {
+  const [from, to] = [edge.from, edge.to].map((n) => (n === null ? null : skeleton.nodes[n]!));
+  if (!from || !to || from.isEnd === to.isEnd) return false;
+  const outward = to.isEnd ? edge.half : [...edge.half].reverse();
+  const count = outward.length;
+  if (count > 14 * half) return false;
+  const wide = outward.filter((h) => h > 1.12 * half + 0.3).length;
+  return wide > 2 * half && wide > 0.35 * count;
+}
 
 /** The pen's half width on this edge: its own if it is long enough to tell. */
 function edgeHalf(edge: Edge, common: number): number {

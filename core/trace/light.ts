@@ -4,6 +4,8 @@ import { makeGrid, reduce, spreadRow, type Grid } from './picture';
 
 /** What must stand out from the paper to be taken for ink at all. */
 const LEAST_DARKNESS = 0.05;
+/** Shade deeper than this share of the brightest paper is measured against this share. */
+const DARKEST_PAPER = 0.2;
 
 /**
  * Darkness 1 - I / paper, where the paper is a closing of the picture with a window of
@@ -29,12 +31,14 @@ export function darknessOverSheet(picture: Grid): Grid {
 function against(picture: Grid, paper: Grid, block: number): Grid {
   const { width, height, data } = picture;
   const out = makeGrid(width, height);
+  // Where the paper itself is nearly black, a share of it would be a share of nothing.
+  const least = DARKEST_PAPER * quantile(someOf(paper, 20_000), 0.9);
   const row = new Float32Array(width);
   for (let y = 0, i = 0; y < height; y++) {
     spreadRow(paper, block, y, row);
     for (let x = 0; x < width; x++, i++) {
       const p = row[x]!;
-      const d = p > 0.02 ? 1 - data[i]! / p : 0;
+      const d = (p - data[i]!) / (p > least ? p : least);
       out.data[i] = d > 0 ? d : 0;
     }
   }
@@ -119,12 +123,14 @@ export function findPen(picture: Grid): Pen | null {
   const widest = Math.max(4, Math.min(picture.width, picture.height) / 10);
   const tries: { darkness: Grid; energy: number }[] = [];
   for (let reach = 2; reach <= widest * 2; reach *= 2) {
-    const darkness = darknessOver(smooth, 1, reach);
+    // Not smoothed, so that a stroke too wide for the window is paper to its very rim.
+    const darkness = against(smooth, closing(smooth, reach), 1);
     const level = Math.max(0.1, 0.5 * inkThreshold(darkness));
     let energy = 0;
     for (const d of darkness.data) if (d > level) energy += d;
     tries.push({ darkness, energy });
   }
+  if ((globalThis as any).DBG) console.log(tries.map((t) => [t.energy.toFixed(0), t.darkness.data.reduce((m, v) => Math.max(m, v), 0).toFixed(3), inkThreshold(t.darkness).toFixed(3)].join(':')).join(' '));
   const most = Math.max(...tries.map((t) => t.energy));
   const chosen =
     tries.find((t, k) => {

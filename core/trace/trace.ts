@@ -58,6 +58,7 @@ export function tracePicture(
   const coarseBlock = Math.max(1, Math.ceil(Math.sqrt(pixels / COARSE_PIXELS)));
   const coarse = brightness(picture, coarseBlock);
   const pen = findPen(coarse);
+  if ((globalThis as any).DBG) console.log('pen', pen, coarseBlock, coarse.width, coarse.height);
   if (!pen) return empty;
   const penPx = pen.widthPx * coarseBlock;
   const { grid, scale } = workingSize(picture, coarse, coarseBlock, penPx);
@@ -69,6 +70,7 @@ export function tracePicture(
   onStage('ink');
   const found = inkThreshold(darkness);
   if (found === 0) return empty;
+  if ((globalThis as any).DBG) console.log('found', found, workPen, block, grid.width, scale);
   const threshold = found * 2 ** -options.sensitivity;
   const mask = inkMask(darkness, threshold, Math.max(8, Math.round(4 * workPen)));
   fillPinholes(mask, 0.4 * workPen ** 2);
@@ -79,6 +81,7 @@ export function tracePicture(
   if (skeleton.edges.length === 0) return empty;
   const strokes: Strokes = { darkness, threshold, half: penHalf(skeleton) };
   const edges = cleanEdges(skeleton, strokes);
+  if ((globalThis as any).DBG) for (const e of edges) console.log('E', e.edge.from, e.edge.to, e.edge.points.length, e.row.length, 'half', strokes.half.toFixed(2), e.half.toFixed(2), e.edge.points.length < 80 ? e.edge.half.map((h) => h.toFixed(1)).join(' ') : '');
   const knots = solveKnots(skeleton, edges, strokes);
   const rows = assemble(edges, knots, strokes);
 
@@ -115,7 +118,7 @@ function workingSize(
 function strokeOf(row: Row, scale: number): TracedStroke[] {
   const { points, corners, closed, half } = withCorners(row);
   if (points.length < 2) return [];
-  const options = { tolerance: 0.14 * half + 0.15, reach: 2 * half };
+  const options = { tolerance: 0.4, reach: 2 * half };
   const cubics = fitCubics(points, corners, closed, options).map((c): Cubic => {
     const at = (p: Vec): Vec => ({ x: p.x / scale, y: p.y / scale });
     return { type: 'cubic', from: at(c.from), c1: at(c.c1), c2: at(c.c2), to: at(c.to) };
