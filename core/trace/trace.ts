@@ -110,7 +110,7 @@ function workingSize(
     return { grid, scale: 1 / block };
   }
   const most = Math.floor(Math.sqrt(ENLARGED_PIXELS / pixels));
-  const times = Math.max(1, Math.min(3, most, Math.round(PEN_WORK_PX / penPx)));
+  const times = Math.max(1, Math.min(3, most, Math.round((1.25 * PEN_WORK_PX) / penPx)));
   const grid = coarseBlock === 1 ? coarse : brightness(picture, 1);
   return { grid: enlarge(grid, times), scale: times };
 }
