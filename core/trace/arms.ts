@@ -31,41 +31,81 @@ export const headingBeyond = (arm: Arm, s: number): Vec =>
 export function armOf(edges: readonly CleanEdge[], edge: number, end: 'from' | 'to'): Arm {
   const { row, half } = edges[edge]!;
   const near = end === 'from' ? row : [...row].reverse();
-  return { edge, end, ...endOfRow(near, 6 * half) };
+  // A short edge may turn sharply in its middle: neither end looks beyond that.
+  const reach = row.length < 8 * half ? 0.45 * row.length : 6 * half;
+  return { edge, end, ...endOfRow(near, reach) };
 }
 
-/** Place, direction outwards and curvature at the start of a row of points, from its first `reach` px. */
-export function endOfRow(
-  row: readonly Vec[],
-  reach: number,
-): { at: Vec; ahead: Vec; curvature: number } {
+interface RowEnd {
+  readonly at: Vec;
+  readonly ahead: Vec;
+  readonly curvature: number;
+}
+
+/** A parabola stands for the row near its end if the points keep within this of it, px. */
+const PARABOLA_OFF = 0.4;
+
+/**
+ * Place, direction outwards and curvature at the start of a row of points, from its first `reach` px
+ * or as many as one parabola follows: a corner further in is not taken for a curve.
+ */
+export function endOfRow(row: readonly Vec[], reach: number): RowEnd {
+  const allowed = PARABOLA_OFF + 4 * jitter(row, reach);
+  for (let span = reach; ; span *= 0.7) {
+    const { end, worst } = fitEnd(row, span);
+    if (worst < allowed || span < 5) return end;
+  }
+}
+
+/** How far single points stray from the line of their neighbours, px. */
+function jitter(row: readonly Vec[], count: number): number {
+  const last = Math.min(row.length - 1, Math.ceil(count));
+  let sum = 0;
+  for (let i = 1; i < last; i++) {
+    const [a, b, c] = [row[i - 1]!, row[i]!, row[i + 1]!];
+    sum += (b.x - (a.x + c.x) / 2) ** 2 + (b.y - (a.y + c.y) / 2) ** 2;
+  }
+  return last > 1 ? Math.sqrt(sum / (last - 1) / 1.5) : 0;
+}
+
+function fitEnd(row: readonly Vec[], reach: number): { end: RowEnd; worst: number } {
   const first = row[0]!;
   const used: { s: number; p: Vec }[] = [];
   let s = 0;
-  for (let i = 0; i < row.length && s <= reach; i++) {
+  for (let i = 0; i < row.length; i++) {
     if (i > 0) s += distance(row[i - 1]!, row[i]!);
+    if (s > reach && i > 2) break;
     used.push({ s, p: row[i]! });
   }
   const span = used[used.length - 1]!.s;
-  const degree = span > 0.45 * reach && used.length > 6 ? 2 : 1;
+  const degree = span > 8 && used.length > 6 ? 2 : 1;
   const terms = used.map((u) => (degree === 2 ? [1, u.s, u.s * u.s] : [1, u.s]));
-  const cx = leastSquares(
-    terms,
-    used.map((u) => u.p.x),
-  );
-  const cy = leastSquares(
-    terms,
-    used.map((u) => u.p.y),
-  );
+  const solve = (axis: 'x' | 'y'): Float64Array | null =>
+    leastSquares(
+      terms,
+      used.map((u) => u.p[axis]),
+    );
+  const [cx, cy] = [solve('x'), solve('y')];
   if (!cx || !cy || span < 1) {
     const last = used[used.length - 1]!.p;
-    return { at: first, ahead: unit({ x: first.x - last.x, y: first.y - last.y }), curvature: 0 };
+    const ahead = unit({ x: first.x - last.x, y: first.y - last.y });
+    return { end: { at: first, ahead, curvature: 0 }, worst: 0 };
   }
-  const at = { x: cx[0]!, y: cy[0]! };
+  const value = (c: Float64Array, t: readonly number[]): number =>
+    t.reduce((sum, v, k) => sum + v * c[k]!, 0);
+  const worst = used.reduce(
+    (most, u, i) => Math.max(most, Math.hypot(value(cx, terms[i]!) - u.p.x, value(cy, terms[i]!) - u.p.y)),
+    0,
+  );
   const slope = { x: -cx[1]!, y: -cy[1]! };
   const bend = degree === 2 ? { x: 2 * cx[2]!, y: 2 * cy[2]! } : { x: 0, y: 0 };
   const speed = Math.hypot(slope.x, slope.y) || 1;
-  return { at, ahead: unit(slope), curvature: cross(slope, bend) / speed ** 3 };
+  const end = {
+    at: { x: cx[0]!, y: cy[0]! },
+    ahead: unit(slope),
+    curvature: cross(slope, bend) / speed ** 3,
+  };
+  return { end, worst };
 }
 
 /** Angle between two directions, 0 to pi. */

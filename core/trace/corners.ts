@@ -5,7 +5,7 @@ import type { Row } from './assemble';
 /** Corners are kept from this turn on. */
 const CORNER_TURN = (38 * Math.PI) / 180;
 /** How much of the turn must happen within a pen's width for it to be a corner and not a curve. */
-const CONCENTRATED = 0.72;
+const CONCENTRATED = 0.88;
 
 /**
  * Finds where a row of points turns sharply. A pen rounds each corner by about half its width, so
@@ -20,7 +20,7 @@ export function withCorners(row: Row): Row {
   const far = Math.max(5, Math.round(2.6 * half));
   const turns = points.map((_, i) => turnAt(points, i, Math.round(0.5 * half), far, closed));
   const known = new Set(row.corners);
-  const found: { index: number; at: Vec; gap: number }[] = [];
+  const found: Corner[] = [];
   const order = turns.map((_, i) => i).sort((a, b) => turns[b]! - turns[a]!);
   const taken = new Uint8Array(n);
   const block = (index: number, reach: number): void => {
@@ -34,8 +34,8 @@ export function withCorners(row: Row): Row {
     if (turns[i]! < 0.8 * CORNER_TURN) break;
     if (taken[i]) continue;
     block(i, Math.round(1.2 * half));
-    const corner = cornerNear(row, i, turns[i]!, far);
-    if (corner) found.push({ index: i, ...corner });
+    const corner = cornerNear(row, i, far);
+    if (corner) found.push(corner);
   }
   return rebuilt(row, found);
 }
@@ -49,16 +49,34 @@ function turnAt(points: readonly Vec[], i: number, gap: number, far: number, clo
   return angleBetween({ x: b.x - a.x, y: b.y - a.y }, { x: d.x - c.x, y: d.y - c.y });
 }
 
-function cornerNear(
-  row: Row,
-  index: number,
-  turn: number,
-  far: number,
-): { at: Vec; gap: number } | null {
+/** A corner at or near a point of a row, if the turn there is one; looked at again from its middle. */
+function cornerNear(row: Row, index: number, far: number): Corner | null {
+  const first = cornerAt(row, index, far);
+  if (!first) return null;
+  const aside = Math.round((first.sa - first.sb) / 2);
+  const n = row.points.length;
+  const middle = row.closed ? (index + aside + n) % n : index + aside;
+  const corner = aside === 0 ? first : cornerAt(row, middle, far);
+  return corner && isSharp(row, corner, far) ? corner : null;
+}
+
+interface Corner {
+  readonly index: number;
+  readonly at: Vec;
+  /** points to both sides that the pen's width has rounded */
+  readonly gap: number;
+  readonly turn: number;
+  /** from the ends of the legs to the vertex, px */
+  readonly sa: number;
+  readonly sb: number;
+}
+
+/** Where the legs on both sides of a point would meet; null if they do not. */
+function cornerAt(row: Row, index: number, far: number): Corner | null {
   const { points, closed, half } = row;
   const n = points.length;
   const gap = Math.max(2, Math.round(0.9 * half));
-  const leg = Math.round(4 * half);
+  const leg = Math.round(1.55 * far);
   const take = (direction: 1 | -1): Vec[] => {
     const out: Vec[] = [];
     for (let k = gap; k <= gap + leg; k++) {
@@ -74,22 +92,33 @@ function cornerNear(
   const arm = (near: Vec[]): Arm => ({ edge: -1, end: 'to', ...endOfRow(near, leg) });
   const [a, b] = [arm(before), arm(after)];
   const meeting = meetingOf(a, b);
-  if (!meeting || meeting.sa < 0 || meeting.sb < 0) return null;
-  if (Math.max(meeting.sa, meeting.sb) > 2.5 * gap) return null;
-  const sharp = Math.PI - angleBetween(a.ahead, b.ahead);
-  if (sharp < CORNER_TURN) return null;
-  // The turn between the points a pen's width apart, against the turn further out.
+  if (!meeting) return null;
+  const turn = Math.PI - angleBetween(a.ahead, b.ahead);
+  return { index, at: meeting.at, gap, turn, sa: meeting.sa, sb: meeting.sb };
+}
+
+/**
+ * Tells a corner that a pen has rounded from a curve as tight as the pen: the legs turn no further
+ * beyond it, they meet within the pen's width, and the row passes as close to the vertex as the
+ * middle line of a pen does, about 0.45 half widths times tan(turn / 2).
+ */
+function isSharp({ points, closed, half }: Row, corner: Corner, far: number): boolean {
+  if ((globalThis as any).DBG) console.log('C', half.toFixed(2), 'turn', (corner.turn * 57.3).toFixed(0), 'wide', (turnAt(points, corner.index, corner.gap, Math.round(1.6 * far), closed) * 57.3).toFixed(0), 's', corner.sa.toFixed(1), corner.sb.toFixed(1), corner.at.x.toFixed(0), corner.at.y.toFixed(0));
+  const { index, at, gap, turn, sa, sb } = corner;
+  if (turn < CORNER_TURN || Math.min(sa, sb) < 0) return false;
+  if (Math.max(sa, sb) > 1.55 * half + 1.5 || (sa + sb) / 2 > 1.5 * half + 0.5) return false;
   const wide = turnAt(points, index, gap, Math.round(1.6 * far), closed) || turn;
-  if (sharp < CONCENTRATED * wide) return null;
+  if (turn < CONCENTRATED * wide) return false;
+  const n = points.length;
   let off = Infinity;
   for (let k = -gap; k <= gap; k++) {
     const p = points[closed ? (index + k + n) % n : index + k];
-    if (p) off = Math.min(off, distance(p, meeting.at));
+    if (p) off = Math.min(off, distance(p, at));
   }
-  return off < 0.75 * half + 0.5 ? { at: meeting.at, gap } : null;
+  return off < 0.62 * half * Math.tan(Math.min(turn, 2.8) / 2) + 0.5;
 }
 
-function rebuilt(row: Row, found: readonly { index: number; at: Vec; gap: number }[]): Row {
+function rebuilt(row: Row, found: readonly Corner[]): Row {
   if (found.length === 0) return row;
   const n = row.points.length;
   const drop = new Uint8Array(n);

@@ -142,7 +142,7 @@ function cornerBetween(
     return meeting && Math.max(meeting.sa, meeting.sb) < 8 * half ? meeting.at : null;
   }
   const opening = angleBetween(headingBeyond(a, 0), headingBeyond(b, 0));
-  const trust = Math.min(1, Math.max(0, (opening - 0.35) / 0.5));
+  const trust = Math.min(1, Math.max(0, (opening - 0.9) / 0.6));
   if (!meeting || distance(meeting.at, tip) > 2 * half) return tip;
   return {
     x: tip.x + (meeting.at.x - tip.x) * trust,
