@@ -153,3 +153,7 @@ export function inkAhead(from: Vec, ahead: Vec, strokes: Strokes, most: number):
   }
   return most;
 }
+
+/** By how much blur draws back the end of a round tip more than the sides of a line: s^2 / 2r, px. */
+export const roundEndLoss = (strokes: Strokes): number =>
+  Math.min(0.3 * strokes.half, strokes.blurPx ** 2 / (2 * strokes.half));

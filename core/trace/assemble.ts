@@ -1,5 +1,5 @@
 import { distance, perp, scale, add, type Vec } from '../geometry';
-import { beyond, endOfRow, inkAhead, type Arm } from './arms';
+import { beyond, endOfRow, inkAhead, roundEndLoss, type Arm } from './arms';
 import type { CleanEdge, Strokes } from './cleanEdges';
 import type { Join, Knot } from './knots';
 
@@ -170,7 +170,10 @@ function nearestAhead(arm: Arm, lines: readonly (readonly Vec[])[], half: number
 function freeEnd({ row, half }: CleanEdge, end: 'from' | 'to', strokes: Strokes): Vec[] {
   const near = end === 'from' ? row : [...row].reverse();
   const { at, ahead } = endOfRow(near, 4 * half);
-  const go = inkAhead(at, ahead, strokes, 8 * half) - half;
+  const side = perp(ahead);
+  const across = (sign: number): number => inkAhead(at, scale(side, sign), strokes, 3 * half);
+  const own = Math.min(1.4 * half, (across(1) + across(-1)) / 2);
+  const go = inkAhead(at, ahead, strokes, 8 * half) - own + roundEndLoss(strokes);
   const count = Math.max(0, Math.floor(go));
   const points = Array.from({ length: count }, (_, i) => add(at, scale(ahead, i + 1)));
   if (go > 0.3) points.push(add(at, scale(ahead, go)));

@@ -18,6 +18,8 @@ export interface Strokes {
   readonly threshold: number;
   /** half of the pen's width, px */
   readonly half: number;
+  /** standard deviation of all blur in the darkness, px */
+  readonly blurPx: number;
 }
 
 const middling = (values: readonly number[], share = 0.5): number =>

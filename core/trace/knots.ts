@@ -5,6 +5,7 @@ import {
   headingBeyond,
   inkAhead,
   meetingOf,
+  roundEndLoss,
   turnAcross,
   type Arm,
 } from './arms';
@@ -172,6 +173,6 @@ function tipOf(
   if (!best) return null;
   const along = best.reach > 1.5 ? unit({ x: best.at.x - from.x, y: best.at.y - from.y }) : ahead;
   const ink = inkAhead(best.at, along, strokes, 6 * strokes.half);
-  const back = ink - strokes.half;
+  const back = ink - strokes.half + roundEndLoss(strokes);
   return { x: best.at.x + along.x * back, y: best.at.y + along.y * back };
 }

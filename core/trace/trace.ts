@@ -64,7 +64,8 @@ export function tracePicture(
   const { grid, scale } = workingSize(picture, coarse, coarseBlock, penPx);
   const workPen = penPx * scale;
   const block = Math.max(1, Math.round(workPen / 2.5));
-  const smooth = blur(grid, Math.max(0.6, Math.min(1.4, 0.16 * workPen)));
+  const sigma = Math.max(0.6, Math.min(1.4, 0.16 * workPen));
+  const smooth = blur(grid, sigma);
   const darkness = darknessOver(smooth, block, Math.ceil((1.6 * workPen) / block) + 1);
 
   onStage('ink');
@@ -79,7 +80,9 @@ export function tracePicture(
   onStage('lines');
   const skeleton = readSkeleton(thin(mask), halfWidths(mask));
   if (skeleton.edges.length === 0) return empty;
-  const strokes: Strokes = { darkness, threshold, half: penHalf(skeleton) };
+  // A picture's own pixels and optics blur it by some 0.6 of a pixel.
+  const blurPx = Math.hypot(sigma, 0.6 * Math.max(1, scale));
+  const strokes: Strokes = { darkness, threshold, half: penHalf(skeleton), blurPx };
   const edges = cleanEdges(skeleton, strokes);
   if ((globalThis as any).DBG) for (const e of edges) console.log('E', e.edge.from, e.edge.to, e.edge.points.length, e.row.length, 'half', strokes.half.toFixed(2), e.half.toFixed(2), e.edge.points.length < 80 ? e.edge.half.map((h) => h.toFixed(1)).join(' ') : '');
   const knots = solveKnots(skeleton, edges, strokes);
