@@ -1,10 +1,10 @@
 import {
   add,
-  cross,
   distance,
   dot,
   pointAt,
   scale,
+  solveSymmetric,
   sub,
   unit,
   type Cubic,
@@ -90,7 +90,54 @@ function chordParameters(points: readonly Vec[]): Float64Array {
   return t.map((v) => v / total);
 }
 
-/** Handles by least squares: along a given tangent, or free. */
+/**
+ * Handles by least squares: their lengths along given tangents, or both numbers of a free one. The
+ * normal equations are summed straight from the points, since this is done many thousand times.
+ */
+function solveHandles(
+  points: readonly Vec[],
+  start: Vec | null,
+  end: Vec | null,
+  parameters: Float64Array,
+): Float64Array | null {
+  const [from, to] = [points[0]!, points[points.length - 1]!];
+  let [s11, s12, s22] = [0, 0, 0];
+  let [x1, y1, x2, y2] = [0, 0, 0, 0];
+  for (let i = 0; i < points.length; i++) {
+    const t = parameters[i]!;
+    const u = 1 - t;
+    const [b1, b2] = [3 * u * u * t, 3 * u * t * t];
+    const [f, g] = [u * u * u + b1, t * t * t + b2];
+    const x = points[i]!.x - f * from.x - g * to.x;
+    const y = points[i]!.y - f * from.y - g * to.y;
+    s11 += b1 * b1;
+    s12 += b1 * b2;
+    s22 += b2 * b2;
+    x1 += b1 * x;
+    y1 += b1 * y;
+    x2 += b2 * x;
+    y2 += b2 * y;
+  }
+  // Unknowns: the first handle along its basis vectors, then the second along its own.
+  const first = start ? [start] : AXES;
+  const second = end ? [{ x: -end.x, y: -end.y }] : AXES;
+  const basis = [...first, ...second];
+  const n = first.length;
+  const upper = basis.map((p, i) =>
+    Float64Array.from(basis, (q, j) => (i < n ? (j < n ? s11 : s12) : j < n ? s12 : s22) * dot(p, q)),
+  );
+  const right = Float64Array.from(basis, (p, i) =>
+    i < n ? x1 * p.x + y1 * p.y : x2 * p.x + y2 * p.y,
+  );
+  return solveSymmetric(upper, right, 1e-9);
+}
+
+const AXES: readonly Vec[] = [
+  { x: 1, y: 0 },
+  { x: 0, y: 1 },
+];
+
+/** One cubic through the points at given parameters. */
 function fitOne(
   points: readonly Vec[],
   start: Vec | null,
@@ -100,25 +147,7 @@ function fitOne(
   const from = points[0]!;
   const to = points[points.length - 1]!;
   const chord = distance(from, to);
-  const rows: number[][] = [];
-  const values: number[] = [];
-  const inner = points.length > 3 ? points : [];
-  inner.forEach((p, i) => {
-    const t = parameters[i]!;
-    const u = 1 - t;
-    const [b1, b2] = [3 * u * u * t, 3 * u * t * t];
-    const [f, g] = [u * u * u + b1, t * t * t + b2];
-    for (const axis of ['x', 'y'] as const) {
-      const x = axis === 'x';
-      const row = [
-        ...(start ? [b1 * start[axis]] : x ? [b1, 0] : [0, b1]),
-        ...(end ? [-b2 * end[axis]] : x ? [b2, 0] : [0, b2]),
-      ];
-      rows.push(row);
-      values.push(p[axis] - f * from[axis] - g * to[axis]);
-    }
-  });
-  const c = leastSquares(rows, values, 1e-9);
+  const c = points.length > 3 ? solveHandles(points, start, end, parameters) : null;
   const plain = chord / 3;
   let c1 = start ? scale(start, plain) : scale(sub(to, from), 1 / 3);
   let c2 = end ? scale(end, -plain) : scale(sub(from, to), 1 / 3);
@@ -204,5 +233,3 @@ function tangentIn(points: readonly Vec[], index: number, { reach }: FitOptions)
   const [a, b] = [points[Math.max(0, index - 1)]!, points[Math.min(points.length - 1, index + 1)]!];
   return unit(sub(b, a));
 }
-
-export const turnOf = (a: Vec, b: Vec): number => Math.atan2(cross(a, b), dot(a, b));

@@ -77,10 +77,11 @@ function brightSurface(cells: Grid): Grid {
 /**
  * The darkness that parts ink from paper: half of what ink usually is, found by turns (an ink level
  * asks for a threshold, a threshold for an ink level), never within the paper's own noise.
+ * @param looks how many pixels are looked at
  * @returns 0 if nothing stands out from the paper
  */
-export function inkThreshold(darkness: Grid): number {
-  const some = someOf(darkness, 200_000).sort();
+export function inkThreshold(darkness: Grid, looks = 60_000): number {
+  const some = someOf(darkness, looks).sort();
   const at = (share: number): number => some[Math.floor(share * (some.length - 1))]!;
   const paper = at(0.5);
   const noise = Math.max(0.004, (at(0.84) - paper) / 1.0);
@@ -112,35 +113,39 @@ export interface Pen {
   readonly widthPx: number;
 }
 
+/** Half width of the window that is tried at each size of the picture, and the sizes tried. */
+const TRIED_REACH = 3;
+const SMALLEST_TRIED = 24;
+
 /**
- * Finds the pen's width without knowing it: windows twice as wide each time fill more and more of
- * the dark things; the first one that the next hardly betters is as wide as the strokes.
- * @param picture brightness, small enough to try several windows (half a megapixel)
- * @returns null if nothing stands out
+ * Finds the pen's width without knowing it. The same window is laid on the picture at half the size
+ * each time, so that it fills wider and wider dark things; the first size that the next hardly
+ * betters shows the strokes.
+ * @param picture brightness, a quarter of a megapixel or less
+ * @returns px of `picture`; null if nothing stands out
  */
 export function findPen(picture: Grid): Pen | null {
-  const smooth = blur(picture, 0.7);
-  const widest = Math.max(4, Math.min(picture.width, picture.height) / 10);
-  const tries: { darkness: Grid; energy: number }[] = [];
-  for (let reach = 2; reach <= widest * 2; reach *= 2) {
+  const tries: { darkness: Grid; threshold: number; energy: number; size: number }[] = [];
+  let grid = blur(picture, 0.7);
+  for (let size = 1; Math.min(grid.width, grid.height) >= SMALLEST_TRIED || size === 1; size *= 2) {
     // Not smoothed, so that a stroke too wide for the window is paper to its very rim.
-    const darkness = against(smooth, closing(smooth, reach), 1);
-    const level = Math.max(0.1, 0.5 * inkThreshold(darkness));
+    const darkness = against(grid, closing(grid, TRIED_REACH), 1);
+    const threshold = inkThreshold(darkness, 20_000);
+    const level = Math.max(0.1, 0.5 * threshold);
     let energy = 0;
-    for (const d of darkness.data) if (d > level) energy += d;
-    tries.push({ darkness, energy });
+    const { data } = darkness;
+    for (let i = 0; i < data.length; i++) if (data[i]! > level) energy += data[i]!;
+    tries.push({ darkness, threshold, energy: energy * size * size, size });
+    grid = reduce(grid, 2);
   }
-  if ((globalThis as any).DBG) console.log(tries.map((t) => [t.energy.toFixed(0), t.darkness.data.reduce((m, v) => Math.max(m, v), 0).toFixed(3), inkThreshold(t.darkness).toFixed(3)].join(':')).join(' '));
   const most = Math.max(...tries.map((t) => t.energy));
   const chosen =
     tries.find((t, k) => {
       const next = tries[k + 1];
       return t.energy >= 0.08 * most && t.energy > 0 && (!next || t.energy >= 0.7 * next.energy);
     }) ?? tries[tries.length - 1];
-  if (!chosen) return null;
-  const threshold = inkThreshold(chosen.darkness);
-  if (threshold === 0) return null;
-  const widthPx = strokeWidth(chosen.darkness, threshold);
+  if (!chosen || chosen.threshold === 0) return null;
+  const widthPx = strokeWidth(chosen.darkness, chosen.threshold) * chosen.size;
   return widthPx > 0 ? { widthPx } : null;
 }
 

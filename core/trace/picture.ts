@@ -23,34 +23,56 @@ export const makeGrid = (width: number, height: number): Grid => ({
  * Columns and rows left over at the right and bottom form smaller blocks.
  */
 export function brightness(picture: Rgba, block = 1): Grid {
-  const { width, height, data } = picture;
+  const { width, height } = picture;
   const out = makeGrid(Math.ceil(width / block), Math.ceil(height / block));
-  const sums = new Float64Array(out.width);
-  const opaque = isOpaque(picture);
-  const weight = 1 / (255 * 256);
+  const sums = new Int32Array(out.width);
+  const lastColumns = width - (out.width - 1) * block;
+  const add = adderFor(picture, block);
   for (let row = 0; row < out.height; row++) {
     sums.fill(0);
     const rows = Math.min(block, height - row * block);
-    for (let y = row * block; y < row * block + rows; y++) {
-      let i = y * width * 4;
-      for (let column = 0; column < out.width; column++) {
-        const end = Math.min(block, width - column * block);
-        let sum = 0;
-        for (let k = 0; k < end; k++, i += 4) {
-          const luma = 77 * data[i]! + 150 * data[i + 1]! + 29 * data[i + 2]!;
-          const alpha = opaque ? 255 : data[i + 3]!;
-          sum += alpha === 255 ? luma : (luma * alpha) / 255 + 256 * (255 - alpha);
-        }
-        sums[column] = sums[column]! + sum;
-      }
-    }
-    for (let column = 0; column < out.width; column++) {
-      const columns = Math.min(block, width - column * block);
-      out.data[row * out.width + column] = (sums[column]! * weight) / (rows * columns);
+    for (let y = row * block; y < row * block + rows; y++) add(y, sums);
+    const weight = 1 / (255 * 256 * rows);
+    const base = row * out.width;
+    for (let c = 0; c < out.width; c++) {
+      const columns = c === out.width - 1 ? lastColumns : block;
+      out.data[base + c] = (sums[c]! * weight) / columns;
     }
   }
   return out;
 }
+
+/** Adds the brightness of a picture's row to the sums of its blocks, 255 x 256 for a white pixel. */
+function adderFor(picture: Rgba, block: number): (y: number, sums: Int32Array) => void {
+  const { width, data } = picture;
+  if (isOpaque(picture) && data.byteOffset % 4 === 0 && isLittleEndian()) {
+    // Whole pixels at a time: a picture of 12 megapixels is 48 MB to be read.
+    const pixels = new Uint32Array(data.buffer, data.byteOffset, data.length >> 2);
+    return (y, sums) => {
+      let i = y * width;
+      const end = i + width;
+      for (let c = 0; i < end; c++) {
+        const stop = i + block < end ? i + block : end;
+        let sum = 0;
+        for (; i < stop; i++) {
+          const p = pixels[i]!;
+          sum += 77 * (p & 255) + 150 * ((p >>> 8) & 255) + 29 * ((p >>> 16) & 255);
+        }
+        sums[c] = sums[c]! + sum;
+      }
+    };
+  }
+  return (y, sums) => {
+    for (let x = 0, i = y * width * 4; x < width; x++, i += 4) {
+      const luma = 77 * data[i]! + 150 * data[i + 1]! + 29 * data[i + 2]!;
+      const alpha = data[i + 3]!;
+      const c = Math.floor(x / block);
+      sums[c] = sums[c]! + Math.round((luma * alpha) / 255) + 256 * (255 - alpha);
+    }
+  };
+}
+
+const isLittleEndian = (): boolean => new Uint8Array(new Uint32Array([1]).buffer)[0] === 1;
 
 /** Looks at a few thousand pixels, which finds any picture with a see-through ground. */
 function isOpaque({ data }: Rgba): boolean {

@@ -83,7 +83,14 @@ export function readSkeleton(lines: Mask, halfWidth: Float32Array): Skeleton {
         break;
       }
       const next = nextPixel(near, at, width, (to) => !used.has(to) && !nodeOf.has(to));
-      if (next === undefined) break;
+      if (next === undefined) {
+        // Two lines may share their last pixel before a node.
+        const shared = near
+          .flatMap((to) => steps.map((step) => nodeOf.get(to + step)))
+          .find((n) => n !== undefined && (n !== start || chain.length > 4));
+        end = shared ?? null;
+        break;
+      }
       at = next;
     }
     edges.push({

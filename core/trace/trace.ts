@@ -8,7 +8,7 @@ import { halfWidths } from './halfWidth';
 import { solveKnots } from './knots';
 import { darknessOver, findPen, inkThreshold } from './light';
 import { dropSpecks, fillPinholes, inkMask } from './mask';
-import { brightness, enlarge, reduce, type Grid, type Rgba } from './picture';
+import { brightness, enlarge, type Grid, type Rgba } from './picture';
 import { readSkeleton } from './skeleton';
 import { thin } from './thin';
 
@@ -40,7 +40,8 @@ export type TraceStage = (typeof TRACE_STAGES)[number];
 
 /** Work is done where the pen is about this wide: enough to find its middle, little enough to be quick. */
 const PEN_WORK_PX = 8;
-const COARSE_PIXELS = 400_000;
+const COARSE_PIXELS = 200_000;
+const LARGE_PIXELS = 800_000;
 const ENLARGED_PIXELS = 6_000_000;
 
 /**
@@ -58,10 +59,9 @@ export function tracePicture(
   const coarseBlock = Math.max(1, Math.ceil(Math.sqrt(pixels / COARSE_PIXELS)));
   const coarse = brightness(picture, coarseBlock);
   const pen = findPen(coarse);
-  if ((globalThis as any).DBG) console.log('pen', pen, coarseBlock, coarse.width, coarse.height);
   if (!pen) return empty;
   const penPx = pen.widthPx * coarseBlock;
-  const { grid, scale } = workingSize(picture, coarse, coarseBlock, penPx);
+  const { grid, scale } = workingSize(picture, penPx);
   const workPen = penPx * scale;
   const block = Math.max(1, Math.round(workPen / 2.5));
   const sigma = Math.max(0.6, Math.min(1.4, 0.16 * workPen));
@@ -99,22 +99,16 @@ export function tracePicture(
 }
 
 /** The picture at a size where the pen is some eight pixels wide. */
-function workingSize(
-  picture: Rgba,
-  coarse: Grid,
-  coarseBlock: number,
-  penPx: number,
-): { grid: Grid; scale: number } {
-  const pixels = picture.width * picture.height;
-  const block = Math.max(1, Math.floor(penPx / PEN_WORK_PX));
-  if (block > 1) {
-    const divides = block % coarseBlock === 0;
-    const grid = divides ? reduce(coarse, block / coarseBlock) : brightness(picture, block);
-    return { grid, scale: 1 / block };
-  }
-  const most = Math.floor(Math.sqrt(ENLARGED_PIXELS / pixels));
-  const times = Math.max(1, Math.min(3, most, Math.round((1.25 * PEN_WORK_PX) / penPx)));
-  const grid = coarseBlock === 1 ? coarse : brightness(picture, 1);
+function workingSize(picture: Rgba, penPx: number): { grid: Grid; scale: number } {
+  // Coarser rather than finer only where a large picture would take long.
+  const fine = Math.max(1, Math.floor(penPx / PEN_WORK_PX));
+  const large = (picture.width * picture.height) / fine ** 2 > LARGE_PIXELS;
+  const block = large ? Math.max(1, Math.round(penPx / PEN_WORK_PX)) : fine;
+  const grid = brightness(picture, block);
+  if (block > 1) return { grid, scale: 1 / block };
+  const most = Math.floor(Math.sqrt(ENLARGED_PIXELS / grid.data.length));
+  const wanted = Math.round((1.25 * PEN_WORK_PX) / penPx);
+  const times = Math.max(1, Math.min(3, most, wanted));
   return { grid: enlarge(grid, times), scale: times };
 }
 
