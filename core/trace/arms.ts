@@ -94,7 +94,8 @@ function fitEnd(row: readonly Vec[], reach: number): { end: RowEnd; worst: numbe
   const value = (c: Float64Array, t: readonly number[]): number =>
     t.reduce((sum, v, k) => sum + v * c[k]!, 0);
   const worst = used.reduce(
-    (most, u, i) => Math.max(most, Math.hypot(value(cx, terms[i]!) - u.p.x, value(cy, terms[i]!) - u.p.y)),
+    (most, u, i) =>
+      Math.max(most, Math.hypot(value(cx, terms[i]!) - u.p.x, value(cy, terms[i]!) - u.p.y)),
     0,
   );
   const slope = { x: -cx[1]!, y: -cy[1]! };
@@ -109,7 +110,8 @@ function fitEnd(row: readonly Vec[], reach: number): { end: RowEnd; worst: numbe
 }
 
 /** Angle between two directions, 0 to pi. */
-export const angleBetween = (a: Vec, b: Vec): number => Math.abs(Math.atan2(cross(a, b), dot(a, b)));
+export const angleBetween = (a: Vec, b: Vec): number =>
+  Math.abs(Math.atan2(cross(a, b), dot(a, b)));
 
 /**
  * How far a line that leaves one arm and comes back on the other has to turn: the change of

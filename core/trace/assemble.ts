@@ -11,6 +11,8 @@ export interface Row {
   readonly corners: number[];
   /** half width of the pen here, px */
   readonly half: number;
+  /** ends that stop on bare paper and not at another stroke */
+  readonly free: readonly ('start' | 'end')[];
 }
 
 type Key = string;
@@ -22,6 +24,8 @@ interface Link {
   readonly bridge: readonly Vec[];
   /** index in the bridge of a corner, or -1 */
   readonly corner: number;
+  /** the line stops here on bare paper */
+  readonly free?: true;
 }
 
 /** Links the clean edges through their knots to whole strokes, and runs free ends out to their tips. */
@@ -50,7 +54,12 @@ export function assemble(
     if (e.row.length === 0 || e.closed) return;
     for (const end of ['from', 'to'] as const) {
       if (links.has(keyOf(i, end))) continue;
-      links.set(keyOf(i, end), { to: null, bridge: freeEnd(e, end, strokes), corner: -1 });
+      links.set(keyOf(i, end), {
+        to: null,
+        bridge: freeEnd(e, end, strokes),
+        corner: -1,
+        free: true,
+      });
     }
   });
   return walk(edges, links);
@@ -64,10 +73,13 @@ function walk(edges: readonly CleanEdge[], links: ReadonlyMap<Key, Link>): Row[]
     const corners: number[] = [];
     const put = (link: Link, backwards: boolean): void => {
       const n = link.bridge.length;
-      if (link.corner >= 0) corners.push(points.length + (backwards ? n - 1 - link.corner : link.corner));
+      if (link.corner >= 0)
+        corners.push(points.length + (backwards ? n - 1 - link.corner : link.corner));
       points.push(...(backwards ? [...link.bridge].reverse() : link.bridge));
     };
     if (!ring) put(links.get(keyOf(start, startEnd))!, true);
+    const free: ('start' | 'end')[] = [];
+    if (!ring && links.get(keyOf(start, startEnd))!.free) free.push('start');
     let edge = start;
     let end = startEnd;
     for (;;) {
@@ -76,18 +88,21 @@ function walk(edges: readonly CleanEdge[], links: ReadonlyMap<Key, Link>): Row[]
       points.push(...(end === 'from' ? row : [...row].reverse()));
       const link = links.get(keyOf(edge, otherEnd(end)))!;
       put(link, false);
-      if (!link.to) break;
+      if (!link.to) {
+        if (link.free) free.push('end');
+        break;
+      }
       if (link.to.edge === start && link.to.end === startEnd) break;
       edge = link.to.edge;
       end = link.to.end;
       if (used.has(edge)) break;
     }
-    rows.push({ points, corners, closed: ring, half: edges[start]!.half });
+    rows.push({ points, corners, closed: ring, half: edges[start]!.half, free });
   };
   edges.forEach((e, i) => {
     if (e.closed) {
       used.add(i);
-      rows.push({ points: [...e.row], corners: [], closed: true, half: e.half });
+      rows.push({ points: [...e.row], corners: [], closed: true, half: e.half, free: [] });
     }
   });
   // First from ends, then what is left goes round.

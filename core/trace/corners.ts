@@ -41,7 +41,13 @@ export function withCorners(row: Row): Row {
 }
 
 /** Turn between the chords before and after a point, leaving out `gap` points on both sides. */
-function turnAt(points: readonly Vec[], i: number, gap: number, far: number, closed: boolean): number {
+function turnAt(
+  points: readonly Vec[],
+  i: number,
+  gap: number,
+  far: number,
+  closed: boolean,
+): number {
   const n = points.length;
   const at = (k: number): Vec | undefined => points[closed ? (k + n) % n : k];
   const [a, b, c, d] = [at(i - far), at(i - gap), at(i + gap), at(i + far)];
@@ -103,7 +109,6 @@ function cornerAt(row: Row, index: number, far: number): Corner | null {
  * middle line of a pen does, about 0.45 half widths times tan(turn / 2).
  */
 function isSharp({ points, closed, half }: Row, corner: Corner, far: number): boolean {
-  if ((globalThis as any).DBG) console.log('C', half.toFixed(2), 'turn', (corner.turn * 57.3).toFixed(0), 'wide', (turnAt(points, corner.index, corner.gap, Math.round(1.6 * far), closed) * 57.3).toFixed(0), 's', corner.sa.toFixed(1), corner.sb.toFixed(1), corner.at.x.toFixed(0), corner.at.y.toFixed(0));
   const { index, at, gap, turn, sa, sb } = corner;
   if (turn < CORNER_TURN || Math.min(sa, sb) < 0) return false;
   if (Math.max(sa, sb) > 1.55 * half + 1.5 || (sa + sb) / 2 > 1.5 * half + 0.5) return false;

@@ -24,16 +24,16 @@ function convolve(grid: Grid, kernel: readonly number[]): Grid {
     }
   }
   const out = makeGrid(width, height);
+  const into = out.data;
   for (let y = 0; y < height; y++) {
     const base = y * width;
-    for (let x = 0; x < width; x++) out.data[base + x] = k0 * across[base + x]!;
-    for (let k = 1; k <= r; k++) {
-      const weight = kernel[k]!;
-      const above = Math.max(0, y - k) * width;
-      const below = Math.min(height - 1, y + k) * width;
-      for (let x = 0; x < width; x++) {
-        out.data[base + x] = out.data[base + x]! + weight * (across[above + x]! + across[below + x]!);
-      }
+    const above = Int32Array.from({ length: r + 1 }, (_, k) => Math.max(0, y - k) * width);
+    const below = Int32Array.from({ length: r + 1 }, (_, k) => Math.min(height - 1, y + k) * width);
+    for (let x = 0; x < width; x++) {
+      let sum = k0 * across[base + x]!;
+      for (let k = 1; k <= r; k++)
+        sum += kernel[k]! * (across[above[k]! + x]! + across[below[k]! + x]!);
+      into[base + x] = sum;
     }
   }
   return out;
@@ -41,7 +41,7 @@ function convolve(grid: Grid, kernel: readonly number[]): Grid {
 
 /** Gaussian blur; `sigma` in pixels. */
 export function blur(grid: Grid, sigma: number): Grid {
-  const reach = Math.max(1, Math.ceil(2.5 * sigma));
+  const reach = Math.max(1, Math.round(2.5 * sigma));
   const raw = Array.from({ length: reach + 1 }, (_, k) => Math.exp(-(k * k) / (2 * sigma * sigma)));
   const total = raw.reduce((sum, w, k) => sum + (k === 0 ? w : 2 * w), 0);
   return convolve(
@@ -97,11 +97,7 @@ function extremeOfRows(
   }
 }
 
-function transposed(
-  data: Float32Array,
-  width: number,
-  height: number,
-): Float32Array<ArrayBuffer> {
+function transposed(data: Float32Array, width: number, height: number): Float32Array<ArrayBuffer> {
   const out = new Float32Array(data.length);
   const tile = 32;
   for (let y0 = 0; y0 < height; y0 += tile) {

@@ -42,16 +42,24 @@ export function fitCubics(
   if (row.length < 2) return [];
   if (!closed) {
     const stops = [...new Set([0, ...corners, row.length - 1])].sort((a, b) => a - b);
-    return stops.slice(1).flatMap((to, i) => fitSmooth(row.slice(stops[i], to + 1), null, null, options));
+    return stops
+      .slice(1)
+      .flatMap((to, i) => fitSmooth(row.slice(stops[i], to + 1), null, null, options));
   }
   const first = corners[0] ?? 0;
   const ring = [...row.slice(first), ...row.slice(0, first), row[first]!];
   if (corners.length === 0) {
-    const tangent = tangentIn([...row.slice(-20), ...row.slice(0, 21)], Math.min(20, row.length), options);
+    const tangent = tangentIn(
+      [...row.slice(-20), ...row.slice(0, 21)],
+      Math.min(20, row.length),
+      options,
+    );
     return fitSmooth(ring, tangent, tangent, options);
   }
   const stops = [...corners.map((c) => c - first), row.length];
-  return stops.slice(1).flatMap((to, i) => fitSmooth(ring.slice(stops[i], to + 1), null, null, options));
+  return stops
+    .slice(1)
+    .flatMap((to, i) => fitSmooth(ring.slice(stops[i], to + 1), null, null, options));
 }
 
 function fitSmooth(
@@ -124,7 +132,10 @@ function solveHandles(
   const basis = [...first, ...second];
   const n = first.length;
   const upper = basis.map((p, i) =>
-    Float64Array.from(basis, (q, j) => (i < n ? (j < n ? s11 : s12) : j < n ? s12 : s22) * dot(p, q)),
+    Float64Array.from(
+      basis,
+      (q, j) => (i < n ? (j < n ? s11 : s12) : j < n ? s12 : s22) * dot(p, q),
+    ),
   );
   const right = Float64Array.from(basis, (p, i) =>
     i < n ? x1 * p.x + y1 * p.y : x2 * p.x + y2 * p.y,

@@ -21,8 +21,9 @@ export const makeGrid = (width: number, height: number): Grid => ({
 /**
  * Brightness from 0 to 1 (Rec. 601 luma over white), averaged over blocks of `block` pixels.
  * Columns and rows left over at the right and bottom form smaller blocks.
+ * @param rough reads a few rows of each block only, whose middle need not be the block's
  */
-export function brightness(picture: Rgba, block = 1): Grid {
+export function brightness(picture: Rgba, block = 1, rough = false): Grid {
   const { width, height } = picture;
   const out = makeGrid(Math.ceil(width / block), Math.ceil(height / block));
   const sums = new Int32Array(out.width);
@@ -30,8 +31,13 @@ export function brightness(picture: Rgba, block = 1): Grid {
   const add = adderFor(picture, block);
   for (let row = 0; row < out.height; row++) {
     sums.fill(0);
-    const rows = Math.min(block, height - row * block);
-    for (let y = row * block; y < row * block + rows; y++) add(y, sums);
+    const within = Math.min(block, height - row * block);
+    let rows = 0;
+    for (let k = 0; k < within; k++) {
+      if (within === block && isPassedOver(k, block, rough)) continue;
+      add(row * block + k, sums);
+      rows++;
+    }
     const weight = 1 / (255 * 256 * rows);
     const base = row * out.width;
     for (let c = 0; c < out.width; c++) {
@@ -41,6 +47,10 @@ export function brightness(picture: Rgba, block = 1): Grid {
   }
   return out;
 }
+
+/** Rows of large blocks that are not read: never so that the middle of those read is another. */
+const isPassedOver = (k: number, block: number, rough: boolean): boolean =>
+  rough ? k % Math.max(1, block >> 1) !== 0 : block % 4 === 0 && (k % 4 === 0 || k % 4 === 3);
 
 /** Adds the brightness of a picture's row to the sums of its blocks, 255 x 256 for a white pixel. */
 function adderFor(picture: Rgba, block: number): (y: number, sums: Int32Array) => void {

@@ -26,8 +26,7 @@ const TABLES = ([0, 1] as const).map((pass) => {
       if (p(k) || p(k + 1)) second++;
     }
     const pairs = Math.min(first, second);
-    const side =
-      pass === 0 ? (p(0) || p(1) || !p(3)) && p(2) : (p(4) || p(5) || !p(7)) && p(6);
+    const side = pass === 0 ? (p(0) || p(1) || !p(3)) && p(2) : (p(4) || p(5) || !p(7)) && p(6);
     table[code] = changes === 1 && pairs >= 2 && pairs <= 3 && !side ? 1 : 0;
   }
   return table;
@@ -51,7 +50,7 @@ export function thin(mask: Mask): Mask {
   for (let i = 0; i < data.length; i++) if (data[i] && codeOf(i) !== 255) rim.push(i);
   const queued = new Uint8Array(data.length);
   const out: number[] = [];
-  for (let idle = 0; idle < 2 && rim.length > 0; ) {
+  for (let idle = 0; idle < 2 && rim.length > 0;) {
     let removed = 0;
     for (const table of TABLES) {
       out.length = 0;

@@ -5,9 +5,11 @@ import { withCorners } from './corners';
 import { blur } from './filters';
 import { fitCubics } from './fit';
 import { halfWidths } from './halfWidth';
+import { joinGaps } from './gaps';
 import { solveKnots } from './knots';
-import { darknessOver, findPen, inkThreshold } from './light';
+import { darknessOver, darknessOverSheet, findPen, inkThreshold } from './light';
 import { dropSpecks, fillPinholes, inkMask } from './mask';
+import { outlineRows } from './outline';
 import { brightness, enlarge, type Grid, type Rgba } from './picture';
 import { readSkeleton } from './skeleton';
 import { thin } from './thin';
@@ -33,13 +35,24 @@ export interface Trace {
   readonly crossings: readonly Vec[];
   /** width of the pen in the picture's pixels; 0 if no line was found */
   readonly penPx: number;
+  /** there is so much in the picture that it is hardly a drawing */
+  readonly tooBusy: boolean;
 }
+
+const NOTHING: Trace = { strokes: [], crossings: [], penPx: 0, tooBusy: false };
+const LEAST_SIDE = 8;
+/** Edges of a drawing's skeleton; a photo of a busy scene has many thousand. */
+const MOST_EDGES = 6000;
+const OUTLINE_PIXELS = 1_500_000;
 
 export const TRACE_STAGES = ['light', 'ink', 'lines', 'curves'] as const;
 export type TraceStage = (typeof TRACE_STAGES)[number];
 
 /** Work is done where the pen is about this wide: enough to find its middle, little enough to be quick. */
 const PEN_WORK_PX = 8;
+/** In large pictures a little less will do, but no less than the last. */
+const PEN_LARGE_PX = 7;
+const PEN_LEAST_PX = 4.5;
 const COARSE_PIXELS = 200_000;
 const LARGE_PIXELS = 800_000;
 const ENLARGED_PIXELS = 6_000_000;
@@ -54,39 +67,43 @@ export function tracePicture(
   onStage: (stage: TraceStage) => void = () => undefined,
 ): Trace {
   onStage('light');
-  const empty: Trace = { strokes: [], crossings: [], penPx: 0 };
-  const pixels = picture.width * picture.height;
-  const coarseBlock = Math.max(1, Math.ceil(Math.sqrt(pixels / COARSE_PIXELS)));
-  const coarse = brightness(picture, coarseBlock);
-  const pen = findPen(coarse);
-  if (!pen) return empty;
+  if (picture.width < LEAST_SIDE || picture.height < LEAST_SIDE) return NOTHING;
+  return options.mode === 'outline'
+    ? traceOutlines(picture, options, onStage)
+    : traceCentrelines(picture, options, onStage);
+}
+
+type OnStage = (stage: TraceStage) => void;
+
+function traceCentrelines(picture: Rgba, options: TraceOptions, onStage: OnStage): Trace {
+  const coarseBlock = blockFor(picture, COARSE_PIXELS);
+  const pen = findPen(brightness(picture, coarseBlock, true));
+  if (!pen) return NOTHING;
   const penPx = pen.widthPx * coarseBlock;
   const { grid, scale } = workingSize(picture, penPx);
   const workPen = penPx * scale;
   const block = Math.max(1, Math.round(workPen / 2.5));
-  const sigma = Math.max(0.6, Math.min(1.4, 0.16 * workPen));
+  const sigma = Math.max(0.6, Math.min(scale < 0.5 ? 1 : 1.4, 0.16 * workPen));
   const smooth = blur(grid, sigma);
   const darkness = darknessOver(smooth, block, Math.ceil((1.6 * workPen) / block) + 1);
 
   onStage('ink');
-  const found = inkThreshold(darkness);
-  if (found === 0) return empty;
-  if ((globalThis as any).DBG) console.log('found', found, workPen, block, grid.width, scale);
-  const threshold = found * 2 ** -options.sensitivity;
+  const threshold = inkThreshold(darkness) * 2 ** -options.sensitivity;
+  if (threshold === 0) return NOTHING;
   const mask = inkMask(darkness, threshold, Math.max(8, Math.round(4 * workPen)));
   fillPinholes(mask, 0.4 * workPen ** 2);
   dropSpecks(mask, 1.6 * workPen ** 2);
 
   onStage('lines');
   const skeleton = readSkeleton(thin(mask), halfWidths(mask));
-  if (skeleton.edges.length === 0) return empty;
+  if (skeleton.edges.length === 0) return NOTHING;
+  if (skeleton.edges.length > MOST_EDGES) return { ...NOTHING, tooBusy: true };
   // A picture's own pixels and optics blur it by some 0.6 of a pixel.
   const blurPx = Math.hypot(sigma, 0.6 * Math.max(1, scale));
   const strokes: Strokes = { darkness, threshold, half: penHalf(skeleton), blurPx };
   const edges = cleanEdges(skeleton, strokes);
-  if ((globalThis as any).DBG) for (const e of edges) console.log('E', e.edge.from, e.edge.to, e.edge.points.length, e.row.length, 'half', strokes.half.toFixed(2), e.half.toFixed(2), e.edge.points.length < 80 ? e.edge.half.map((h) => h.toFixed(1)).join(' ') : '');
   const knots = solveKnots(skeleton, edges, strokes);
-  const rows = assemble(edges, knots, strokes);
+  const rows = joinGaps(assemble(edges, knots, strokes), options.gapPens * 2 * strokes.half);
 
   onStage('curves');
   return {
@@ -95,15 +112,34 @@ export function tracePicture(
       .filter((k) => k.crossing)
       .map((k) => ({ x: k.at.x / scale, y: k.at.y / scale })),
     penPx: (2 * strokes.half) / scale,
+    tooBusy: false,
   };
 }
 
+function traceOutlines(picture: Rgba, options: TraceOptions, onStage: OnStage): Trace {
+  const block = blockFor(picture, OUTLINE_PIXELS);
+  const darkness = blur(darknessOverSheet(brightness(picture, block)), 0.8);
+  onStage('ink');
+  const threshold = inkThreshold(darkness) * 2 ** -options.sensitivity;
+  if (threshold === 0) return NOTHING;
+  onStage('lines');
+  const least = Math.max(30, (darkness.width * darkness.height) / 20_000);
+  const rows = outlineRows(darkness, threshold, least);
+  if (rows.length > MOST_EDGES / 4) return { ...NOTHING, tooBusy: true };
+  onStage('curves');
+  const strokes = rows.flatMap((row) => strokeOf(row, 1 / block));
+  return { strokes, crossings: [], penPx: 0, tooBusy: false };
+}
+
+const blockFor = ({ width, height }: Rgba, most: number): number =>
+  Math.max(1, Math.ceil(Math.sqrt((width * height) / most)));
+
 /** The picture at a size where the pen is some eight pixels wide. */
 function workingSize(picture: Rgba, penPx: number): { grid: Grid; scale: number } {
-  // Coarser rather than finer only where a large picture would take long.
   const fine = Math.max(1, Math.floor(penPx / PEN_WORK_PX));
   const large = (picture.width * picture.height) / fine ** 2 > LARGE_PIXELS;
-  const block = large ? Math.max(1, Math.round(penPx / PEN_WORK_PX)) : fine;
+  const coarse = Math.min(Math.ceil(penPx / PEN_LARGE_PX), Math.floor(penPx / PEN_LEAST_PX));
+  const block = large ? Math.max(fine, coarse) : fine;
   const grid = brightness(picture, block);
   if (block > 1) return { grid, scale: 1 / block };
   const most = Math.floor(Math.sqrt(ENLARGED_PIXELS / grid.data.length));
