@@ -10,6 +10,7 @@ export interface Command {
   readonly name: string;
   readonly files: readonly string[];
   readonly options: PieceOptions;
+  readonly trace: { readonly pxPerMm?: number; readonly mode?: 'centreline' | 'outline' };
 }
 
 export interface PieceOptions {
@@ -23,6 +24,8 @@ export interface PieceOptions {
   readonly kitFile?: string;
 }
 
+const TRACE_MODES = ['centreline', 'outline'] as const;
+
 const text = { type: 'string' } as const;
 const OPTIONS = {
   'wire-mm': text,
@@ -34,12 +37,15 @@ const OPTIONS = {
   'tolerance-mm': text,
   kit: text,
   'height-mm': text,
+  'px-per-mm': text,
+  dpi: text,
+  mode: text,
 };
 
 /** Reads a command line. @throws CommandError */
 export function readCommand(argv: readonly string[]): Command {
   const [name, ...rest] = argv;
-  if (!name) throw new CommandError('say what to do: piece FILE or element FILE');
+  if (!name) throw new CommandError('say what to do: trace FILE, piece FILE or element FILE');
   let parsed;
   try {
     parsed = parseArgs({ args: joinNegatives(rest), options: OPTIONS, allowPositionals: true });
@@ -49,7 +55,12 @@ export function readCommand(argv: readonly string[]): Command {
     );
   }
   if (parsed.positionals.length === 0) throw new CommandError(`${name}: name a file`);
-  return { name, files: parsed.positionals, options: readOptions(parsed.values) };
+  return {
+    name,
+    files: parsed.positionals,
+    options: readOptions(parsed.values),
+    trace: readTraceOptions(parsed.values),
+  };
 }
 
 /** `--wire-mm -1` reads as a value, so that the message can say what is wrong with it. */
@@ -84,6 +95,15 @@ function readOptions(v: Values): PieceOptions {
     ...named('heightMm', optional(v['height-mm'], 'height-mm', 0.1, 5000)),
     ...named('kitFile', v.kit),
   };
+}
+
+function readTraceOptions(v: Values): Command['trace'] {
+  if (v['px-per-mm'] !== undefined && v.dpi !== undefined) {
+    throw new CommandError('give either --px-per-mm or --dpi');
+  }
+  const dpi = optional(v.dpi, 'dpi', 10, 5000);
+  const pxPerMm = dpi === undefined ? optional(v['px-per-mm'], 'px-per-mm', 0.2, 200) : dpi / 25.4;
+  return { ...named('pxPerMm', pxPerMm), ...pick('mode', v.mode, TRACE_MODES) };
 }
 
 function named<K extends string, T>(key: K, value: T | undefined): Partial<Record<K, T>> {

@@ -1,10 +1,10 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { FileError } from '../core/file';
 import { CommandError, readCommand, type Command } from './arguments';
 import { runElements } from './elementCommand';
 import { loadKit, loadPiece, runPiece } from './pieceCommand';
 
-const KNOWN_LATER = new Set(['trace', 'route']);
+const KNOWN_LATER = new Set(['route']);
 
 function fromFile<T>(file: string, use: (text: string) => T): T {
   let text: string;
@@ -21,8 +21,25 @@ function fromFile<T>(file: string, use: (text: string) => T): T {
   }
 }
 
-function run(command: Command): unknown {
+async function trace({ files, trace: options }: Command): Promise<unknown> {
+  // Loaded only here: unpacking pictures needs a library that plans do not.
+  const { runTrace } = await import('./traceCommand');
+  const results: object[] = [];
+  for (const file of files) {
+    if (!existsSync(file)) throw new CommandError(`${file}: cannot be opened`);
+    try {
+      results.push(await runTrace(file, options));
+    } catch (error) {
+      if (error instanceof FileError) throw new CommandError(`${file}: ${error.message}`);
+      throw error;
+    }
+  }
+  return results.length === 1 ? results[0] : results;
+}
+
+async function run(command: Command): Promise<unknown> {
   const { name, files, options } = command;
+  if (name === 'trace') return trace(command);
   if (name === 'piece') {
     const kit = options.kitFile === undefined ? undefined : fromFile(options.kitFile, loadKit);
     const results = files.map((file) =>
@@ -37,12 +54,12 @@ function run(command: Command): unknown {
   throw new CommandError(
     KNOWN_LATER.has(name)
       ? `${name}: this command does not exist yet`
-      : `${name}: no such command; there are piece and element`,
+      : `${name}: no such command; there are trace, piece and element`,
   );
 }
 
 try {
-  process.stdout.write(`${JSON.stringify(run(readCommand(process.argv.slice(2))))}\n`);
+  process.stdout.write(`${JSON.stringify(await run(readCommand(process.argv.slice(2))))}\n`);
 } catch (error) {
   if (!(error instanceof CommandError)) throw error;
   process.stderr.write(`${error.message.replace(/\s+/g, ' ')}\n`);

@@ -104,13 +104,17 @@ export async function ensureBundle(name, entry, sources) {
     root,
     configFile: false,
     logLevel: 'error',
-    ssr: { noExternal: true },
+    ssr: { noExternal: true, external: ['sharp'] },
     build: {
       ssr: join(root, entry),
       outDir: join(cache, name),
       emptyOutDir: true,
       target: 'node20',
-      rollupOptions: { output: { entryFileNames: 'main.js', format: 'esm' } },
+      // Native code is not bundled; the bundle lies where it can be found.
+      rollupOptions: {
+        external: ['sharp'],
+        output: { entryFileNames: 'main.js', chunkFileNames: '[name].js', format: 'esm' },
+      },
     },
   });
   remember(`${name}-hash`, hash);

@@ -62,7 +62,7 @@ class Envelope {
     from[0] = -FAR;
     from[1] = FAR;
     for (let k = 1; k < count; k++) {
-      let cut = 0;
+      let cut: number;
       for (;;) {
         const v = which[top]!;
         cut = (heights[k]! + k * k - heights[v]! - v * v) / (2 * (k - v));

@@ -134,7 +134,7 @@ export function findPen(picture: Grid): Pen | null {
     const level = Math.max(0.1, 0.5 * threshold);
     let energy = 0;
     const { data } = darkness;
-    for (let i = 0; i < data.length; i++) if (data[i]! > level) energy += data[i]!;
+    for (const d of data) if (d > level) energy += d;
     tries.push({ darkness, threshold, energy: energy * size * size, size });
     grid = reduce(grid, 2);
   }

@@ -65,8 +65,8 @@ export function dropSpecks(mask: Mask, least: number): number {
     members.length = 0;
     members.push(i);
     seen[i] = 1;
-    for (let k = 0; k < members.length; k++) {
-      const at = members[k]!;
+    // The list grows while it is gone through.
+    for (const at of members) {
       const column = at % width;
       for (let dy = -width; dy <= width; dy += width) {
         for (let dx = -1; dx <= 1; dx++) {
@@ -106,8 +106,7 @@ function smallHole(mask: Mask, from: number, least: number): number[] | null {
   const { width, height, data } = mask;
   const members = [from];
   const known = new Set(members);
-  for (let k = 0; k < members.length; k++) {
-    const at = members[k]!;
+  for (const at of members) {
     const x = at % width;
     const y = (at - x) / width;
     if (x === 0 || y === 0 || x === width - 1 || y === height - 1) return null;

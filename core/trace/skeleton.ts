@@ -69,7 +69,7 @@ export function readSkeleton(lines: Mask, halfWidth: Float32Array): Skeleton {
   const follow = (start: number | null, first: number): void => {
     const chain: number[] = [];
     let at = first;
-    let end: number | null = null;
+    let end: number | null;
     for (;;) {
       chain.push(at);
       used.add(at);
