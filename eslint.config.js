@@ -9,6 +9,7 @@ const ROOMS = [
   'wire',
   'geometry',
   'trace',
+  'practice',
   'strip',
   'forming',
   'element',

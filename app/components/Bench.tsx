@@ -46,6 +46,7 @@ export function Bench({
   onBenchPointer,
   cursor,
   tools,
+  plain = false,
 }: {
   label: string;
   extent: Box | null;
@@ -59,6 +60,8 @@ export function Bench({
   onBenchPointer?: (event: PointerEvent, at: Vec) => boolean;
   cursor?: string;
   tools?: ReactNode;
+  /** what lies here has no true size: no squares of mm, no scale, no actual size */
+  plain?: boolean;
 }) {
   const holder = useRef<HTMLDivElement>(null);
   const [svg, setSvg] = useState<SVGSVGElement | null>(null);
@@ -215,13 +218,13 @@ export function Bench({
           } else if (event.key === '+' || event.key === '=') zoomAt(1.25);
           else if (event.key === '-') zoomAt(0.8);
           else if (event.key === 'f' || event.key === 'F') fit();
-          else if (event.key === 'a' || event.key === 'A') showActual();
+          else if (!plain && (event.key === 'a' || event.key === 'A')) showActual();
         }}
       >
-        <Millimetres view={view} />
+        {!plain && <Millimetres view={view} />}
         {children(view)}
       </svg>
-      <ScaleBar pxPerMm={camera.pxPerMm} unit={unit} />
+      {!plain && <ScaleBar pxPerMm={camera.pxPerMm} unit={unit} />}
       <div className="absolute bottom-2 right-2 flex items-center rounded-lg border border-line bg-raised/95 p-0.5">
         {tools}
         <IconButton name="Smaller" keys="-" onClick={() => zoomAt(0.8)}>
@@ -233,18 +236,20 @@ export function Bench({
         <IconButton name="Show all" keys="F" onClick={fit}>
           <Maximize2 size={16} />
         </IconButton>
-        <IconButton
-          name={
-            actualPxPerMm === null
-              ? 'Actual size: first measure this screen in Settings'
-              : 'Actual size'
-          }
-          keys="A"
-          pressed={isActual}
-          onClick={showActual}
-        >
-          <Ruler size={17} />
-        </IconButton>
+        {!plain && (
+          <IconButton
+            name={
+              actualPxPerMm === null
+                ? 'Actual size: first measure this screen in Settings'
+                : 'Actual size'
+            }
+            keys="A"
+            pressed={isActual}
+            onClick={showActual}
+          >
+            <Ruler size={17} />
+          </IconButton>
+        )}
       </div>
     </div>
   );

@@ -14,3 +14,4 @@ export {
 } from './workshop';
 export { writeBendsCsv } from './writeCsv';
 export { pathData, writeFigureSvg, writePatternSvg } from './writeSvg';
+export { markOf, retrace, sizeMap, wiresFromTrace, type Retraced } from './pieceFromTrace';

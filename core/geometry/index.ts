@@ -57,6 +57,7 @@ export {
   type Primitive,
   type Segment,
 } from './segment';
+export { randomFrom } from './random';
 export { solveSymmetric } from './solveSymmetric';
 export {
   add,

@@ -13,6 +13,8 @@ export {
   sharpenNode,
   smoothNode,
 } from './edit';
+export { cutAt, joinEnds, nearestEnd, placeOf, straightenAt, type PathEnd } from './lines';
+export { bestAxis, betterHalf, mirrorHalf, type Axis, type Symmetry } from './mirror';
 export { DEFAULT_SEAM, newPath, newPiece, PLAIN_END } from './newPiece';
 export { drawnPath, isSmoothNode, middleOf, nodesOf, segmentBetween } from './nodes';
 export { readPiece, readRecord, type Migration, type Read } from './readRecord';
@@ -21,11 +23,14 @@ export {
   PIECE_LIMITS,
   PIECE_VERSION,
   pieceSchema,
+  pictureSchema,
   SEAM_JOINS,
   type FigureNode,
   type FigurePath,
+  type PictureSize,
   type Piece,
   type Seam,
+  type TracedPicture,
   type Wire,
   type WireEnd,
 } from './schema';

@@ -27,5 +27,6 @@ export function newPiece(id: string, name: string, now: string): Piece {
     reserveMm: 5,
     work: 'cut',
     over: 'later',
+    picture: null,
   };
 }

@@ -5,7 +5,11 @@ export type Read<T> = { ok: true; value: T } | { ok: false; message: string };
 export type Migration = (record: Record<string, unknown>) => Record<string, unknown>;
 
 /** Steps that bring a record of version n to n + 1; entry 0 is for records without a version. */
-export const PIECE_MIGRATIONS: readonly Migration[] = [(record) => ({ ...record, version: 1 })];
+export const PIECE_MIGRATIONS: readonly Migration[] = [
+  (record) => ({ ...record, version: 1 }),
+  // Version 2 knows the picture a figure was traced from.
+  (record) => ({ ...record, version: 2, picture: null }),
+];
 
 const header = z.object({ format: z.string(), version: z.number().int().min(0).optional() });
 

@@ -59,8 +59,59 @@ export const wireSchema = z.strictObject({
 });
 export type Wire = z.infer<typeof wireSchema>;
 
+const pixel = z.strictObject({
+  x: z.number().min(-1e5).max(1e5),
+  y: z.number().min(-1e5).max(1e5),
+});
+const sizeMm = z.number().positive().max(PIECE_LIMITS.coordinateMm);
+
+/** How the size of a traced picture was given. */
+export const pictureSizeSchema = z.discriminatedUnion('by', [
+  z.strictObject({ by: z.literal('height'), mm: sizeMm }),
+  z.strictObject({ by: z.literal('width'), mm: sizeMm }),
+  z.strictObject({ by: z.literal('points'), from: pixel, to: pixel, mm: sizeMm }),
+  z.strictObject({ by: z.literal('dpi'), dpi: z.number().min(10).max(10_000) }),
+  z.strictObject({
+    by: z.literal('sheet'),
+    /** top left, top right, bottom right, bottom left of the sheet in the picture */
+    corners: z.array(pixel).length(4),
+    widthMm: sizeMm,
+    heightMm: sizeMm,
+  }),
+]);
+export type PictureSize = z.infer<typeof pictureSizeSchema>;
+
+/** The picture that a figure was traced from: where it is kept, and all choices made in tracing. */
+export const pictureSchema = z.strictObject({
+  id: z.string().min(1).max(80),
+  name: z.string().max(200),
+  widthPx: z.number().int().positive(),
+  heightPx: z.number().int().positive(),
+  mode: z.enum(['centreline', 'outline']),
+  sensitivity: z.number().min(-2).max(2),
+  gapPens: z.number().min(0).max(20),
+  erased: z
+    .array(
+      z.strictObject({
+        x: z.number(),
+        y: z.number(),
+        width: z.number().min(0),
+        height: z.number().min(0),
+      }),
+    )
+    .max(500),
+  /** a point on each stroke that was left out by hand, px */
+  dropped: z.array(pixel).max(2000),
+  size: pictureSizeSchema,
+  /** from the picture, px, to the figure, mm: the eight numbers of a plane map */
+  toMm: z.array(z.number()).length(8),
+  /** the traced lines as they came, to tell them from those changed by hand since */
+  traced: z.array(z.strictObject({ id: z.string().max(60), mark: z.string().max(40) })).max(2000),
+});
+export type TracedPicture = z.infer<typeof pictureSchema>;
+
 export const PIECE_FORMAT = 'hush-road.piece';
-export const PIECE_VERSION = 1;
+export const PIECE_VERSION = 2;
 
 export const pieceSchema = z
   .strictObject({
@@ -79,6 +130,7 @@ export const pieceSchema = z
     wire: wireSchema,
     reserveMm: extra,
     work: z.enum(['cut', 'spool']),
+    picture: pictureSchema.nullable(),
     /** which pass lies on top where the wire crosses itself */
     over: z.enum(['later', 'earlier', 'alternate']),
   })

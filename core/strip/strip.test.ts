@@ -7,6 +7,7 @@ import {
   distance,
   endOf,
   line,
+  randomFrom,
   rotation,
   scaling,
   segmentLength,
@@ -35,7 +36,7 @@ import {
   type Mark,
   type Strip,
 } from '.';
-import { drawAs, knownFigure, randomFrom, type Drawing } from './knownFigures';
+import { drawAs, knownFigure, type Drawing } from './knownFigures';
 
 const stripOf = (path: Path, d: number, tolerance = 0.25): Strip =>
   bendChain(fitChain(path, tolerance), d);

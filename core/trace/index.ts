@@ -10,8 +10,18 @@ export {
   TRACE_DEFAULTS,
   TRACE_STAGES,
   tracePicture,
+  type Region,
   type Trace,
   type TracedStroke,
   type TraceOptions,
   type TraceStage,
 } from './trace';
+export {
+  applyMap,
+  inverseMap,
+  isConvex,
+  mapCorners,
+  mapCubic,
+  scaleMap,
+  type PlaneMap,
+} from './view';

@@ -20,9 +20,23 @@ export interface TraceOptions {
   readonly sensitivity: number;
   /** gaps of a skipping pen are joined up to this many pen widths */
   readonly gapPens: number;
+  /** parts of the picture to be left out, px */
+  readonly erased: readonly Region[];
 }
 
-export const TRACE_DEFAULTS: TraceOptions = { mode: 'centreline', sensitivity: 0, gapPens: 2.5 };
+export interface Region {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+export const TRACE_DEFAULTS: TraceOptions = {
+  mode: 'centreline',
+  sensitivity: 0,
+  gapPens: 2.5,
+  erased: [],
+};
 
 /** One stroke of the picture, px, origin at the picture's top left corner. */
 export interface TracedStroke {
@@ -91,6 +105,7 @@ function traceCentrelines(picture: Rgba, options: TraceOptions, onStage: OnStage
   const threshold = inkThreshold(darkness) * 2 ** -options.sensitivity;
   if (threshold === 0) return NOTHING;
   const mask = inkMask(darkness, threshold, Math.max(8, Math.round(4 * workPen)));
+  eraseRegions(mask.data, mask, options.erased, scale);
   fillPinholes(mask, 0.4 * workPen ** 2);
   dropSpecks(mask, 1.6 * workPen ** 2);
 
@@ -123,12 +138,28 @@ function traceOutlines(picture: Rgba, options: TraceOptions, onStage: OnStage): 
   const threshold = inkThreshold(darkness) * 2 ** -options.sensitivity;
   if (threshold === 0) return NOTHING;
   onStage('lines');
+  eraseRegions(darkness.data, darkness, options.erased, 1 / block);
   const least = Math.max(30, (darkness.width * darkness.height) / 20_000);
   const rows = outlineRows(darkness, threshold, least);
   if (rows.length > MOST_EDGES / 4) return { ...NOTHING, tooBusy: true };
   onStage('curves');
   const strokes = rows.flatMap((row) => strokeOf(row, 1 / block));
   return { strokes, crossings: [], penPx: 0, tooBusy: false };
+}
+
+/** Clears regions, given in the picture's pixels, in a grid of another scale. */
+function eraseRegions(
+  data: Uint8Array | Float32Array,
+  { width, height }: { width: number; height: number },
+  regions: readonly Region[],
+  scale: number,
+): void {
+  for (const r of regions) {
+    const [x0, y0] = [Math.max(0, Math.floor(r.x * scale)), Math.max(0, Math.floor(r.y * scale))];
+    const x1 = Math.min(width, Math.ceil((r.x + r.width) * scale));
+    const y1 = Math.min(height, Math.ceil((r.y + r.height) * scale));
+    for (let y = y0; y < y1; y++) if (x1 > x0) data.fill(0, y * width + x0, y * width + x1);
+  }
 }
 
 const blockFor = ({ width, height }: Rgba, most: number): number =>

@@ -1,0 +1,129 @@
+import { expose } from 'comlink';
+import { takeShot, type SheetDrawing, type ShotOptions } from '@core/practice';
+import {
+  PictureError,
+  readPictureHead,
+  tracePicture,
+  type Rgba,
+  type Trace,
+  type TraceOptions,
+  type TraceStage,
+} from '@core/trace';
+import type { Answer } from './planner.worker';
+
+export interface OpenedPicture {
+  readonly width: number;
+  readonly height: number;
+  /** what the file says of its resolution */
+  readonly pxPerMm: number | null;
+  /** the picture small enough to be shown quickly */
+  readonly shown: Blob;
+}
+
+const SHOWN_SIDE = 1600;
+const DRAFT_PIXELS = 500_000;
+
+let full: Rgba | null = null;
+let draft: { picture: Rgba; scale: number } | null = null;
+
+async function canvasOf(
+  source: ImageBitmap,
+  scale: number,
+): Promise<{ canvas: OffscreenCanvas; rgba: Rgba }> {
+  const width = Math.max(1, Math.round(source.width * scale));
+  const height = Math.max(1, Math.round(source.height * scale));
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.fillStyle = '#fff';
+  context.fillRect(0, 0, width, height);
+  context.imageSmoothingQuality = 'high';
+  context.drawImage(source, 0, 0, width, height);
+  const { data } = context.getImageData(0, 0, width, height);
+  return Promise.resolve({ canvas, rgba: { width, height, data } });
+}
+
+const tracer = {
+  /** Reads a picture file; it stays here for tracing. */
+  open: async (file: Blob): Promise<Answer<OpenedPicture>> => {
+    try {
+      const head = readPictureHead(new Uint8Array(await file.arrayBuffer()));
+      const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => {
+        throw new PictureError('This picture is damaged or cut short and cannot be read.');
+      });
+      const { width, height } = bitmap;
+      const { rgba } = await canvasOf(bitmap, 1);
+      const scale = Math.min(1, Math.sqrt(DRAFT_PIXELS / (width * height)));
+      const small = scale < 1 ? (await canvasOf(bitmap, scale)).rgba : rgba;
+      const shownScale = Math.min(1, SHOWN_SIDE / Math.max(width, height));
+      const { canvas } = await canvasOf(bitmap, shownScale);
+      const shown = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
+      bitmap.close();
+      full = rgba;
+      draft = { picture: small, scale: small.width / width };
+      return { ok: true, value: { width, height, pxPerMm: head.pxPerMm, shown } };
+    } catch (error) {
+      if (error instanceof PictureError) return { ok: false, message: error.message };
+      throw error;
+    }
+  },
+
+  /**
+   * Traces the opened picture.
+   * @param quick on a small copy, for a look while a control moves; strokes come in full pixels
+   */
+  trace: (
+    options: TraceOptions,
+    quick: boolean,
+    onStage: (stage: TraceStage) => void,
+  ): Answer<Trace & { readonly ms: number }> => {
+    if (!full || !draft) return { ok: false, message: 'No picture is open.' };
+    const from = performance.now();
+    const k = quick ? draft.scale : 1;
+    const erased = options.erased.map((r) => ({
+      x: r.x * k,
+      y: r.y * k,
+      width: r.width * k,
+      height: r.height * k,
+    }));
+    const trace = tracePicture(quick ? draft.picture : full, { ...options, erased }, onStage);
+    const ms = performance.now() - from;
+    return { ok: true, value: { ...(k === 1 ? trace : enlarged(trace, 1 / k)), ms } };
+  },
+
+  /** A picture of a shipped drawing as the practice camera takes it. */
+  shoot: async (drawing: SheetDrawing, options: ShotOptions): Promise<Blob> => {
+    const { picture } = takeShot(drawing, options);
+    const canvas = new OffscreenCanvas(picture.width, picture.height);
+    const pixels = new Uint8ClampedArray(picture.data);
+    canvas
+      .getContext('2d')!
+      .putImageData(new ImageData(pixels, picture.width, picture.height), 0, 0);
+    return canvas.convertToBlob({ type: 'image/png' });
+  },
+};
+
+function enlarged(trace: Trace, k: number): Trace {
+  const at = (p: { x: number; y: number }): { x: number; y: number } => ({
+    x: p.x * k,
+    y: p.y * k,
+  });
+  return {
+    ...trace,
+    penPx: trace.penPx * k,
+    crossings: trace.crossings.map(at),
+    strokes: trace.strokes.map((s) => ({
+      closed: s.closed,
+      cubics: s.cubics.map((c) => ({
+        type: 'cubic',
+        from: at(c.from),
+        c1: at(c.c1),
+        c2: at(c.c2),
+        to: at(c.to),
+      })),
+    })),
+  };
+}
+
+export type Tracer = typeof tracer;
+
+expose(tracer);
