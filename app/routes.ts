@@ -6,6 +6,7 @@ export default [
     route('piece/:pieceId', 'routes/piece.tsx', [
       index('routes/piece-index.ts'),
       route('figure', 'routes/figure.tsx'),
+      route('trace', 'routes/trace.tsx'),
       route('wire', 'routes/wire.tsx'),
       route('bends', 'routes/bends.tsx'),
       route('sheet', 'routes/sheet.tsx'),

@@ -1,5 +1,6 @@
 import { useCallback, useMemo, useRef, useState, type PointerEvent } from 'react';
-import { FileUp, MousePointer2, PenLine, Trash2 } from 'lucide-react';
+import { FileUp, ImageUp, MousePointer2, PenLine, ScanLine, Trash2 } from 'lucide-react';
+import { useNavigate } from 'react-router';
 import {
   changePath,
   figureBox,
@@ -17,6 +18,8 @@ import { StagePanel } from '~/components/StagePanel';
 import { Button, Choices, IconButton, Section } from '~/components/ui';
 import { sizeKey, useExtent } from '~/components/FigureView';
 import { WireDrawing } from '~/components/WireDrawing';
+import { PracticeCamera } from '~/screens/PracticeCamera';
+import { isPicture, PICTURE_TYPES, usePictureFile } from '~/screens/usePictureFile';
 import { PointLayer } from '~/screens/PointLayer';
 import { useFigureEditor, type Editor } from '~/screens/useFigureEditor';
 import { useImport } from '~/screens/useImport';
@@ -43,6 +46,11 @@ export default function FigureScreen() {
       [edit, editor],
     ),
   );
+  const navigate = useNavigate();
+  const readPicture = usePictureFile(
+    useCallback((id: string) => void navigate(`../trace?picture=${id}`), [navigate]),
+  );
+  const bringIn = (file: File): void => (isPicture(file) ? readPicture(file) : void read(file));
   const press = useRef<{ at: Vec; x: number; y: number } | null>(null);
   const [handle, setHandle] = useState<{ at: Vec; to: Vec } | null>(null);
   const drawing = editor.mode === 'draw';
@@ -64,7 +72,7 @@ export default function FigureScreen() {
         onDrop={(e) => {
           e.preventDefault();
           const file = e.dataTransfer.files[0];
-          if (file) void read(file);
+          if (file) bringIn(file);
         }}
       >
         <Bench
@@ -136,7 +144,7 @@ export default function FigureScreen() {
         )}
       </div>
       <StagePanel>
-        <BringIn onFile={(file) => void read(file)} editor={editor} />
+        <BringIn onFile={bringIn} editor={editor} />
         <SizeSection />
         <LineSection />
         <PointSection editor={editor} />
@@ -175,7 +183,7 @@ function DrawHint({ editor, empty }: { editor: Editor; empty: boolean }) {
     <div className="absolute left-1/2 top-3 flex max-w-[70%] -translate-x-1/2 flex-wrap items-center justify-center gap-2 rounded-lg border border-line bg-raised/95 px-3 py-1.5 text-sm shadow-sm">
       <span>
         {empty && !editor.drawing
-          ? 'Click where the wire begins. Drop an SVG here to follow it instead.'
+          ? 'Click where the wire begins, or drop a picture or an SVG here.'
           : 'Click for a corner, press and drag for a curve. Click the first point to close.'}
       </span>
       {editor.drawing && (
@@ -198,6 +206,9 @@ function DrawHint({ editor, empty }: { editor: Editor; empty: boolean }) {
 
 function BringIn({ onFile, editor }: { onFile: (file: File) => void; editor: Editor }) {
   const input = useRef<HTMLInputElement>(null);
+  const picture = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const piece = usePiece();
   return (
     <Section title="Bring in or draw">
       <div className="grid grid-cols-2 gap-2">
@@ -207,7 +218,28 @@ function BringIn({ onFile, editor }: { onFile: (file: File) => void; editor: Edi
         <Button onClick={() => editor.setMode('draw')}>
           <PenLine size={16} aria-hidden="true" /> Draw a wire
         </Button>
+        <Button onClick={() => picture.current?.click()}>
+          <ImageUp size={16} aria-hidden="true" /> Trace a picture
+        </Button>
+        <PracticeCamera onTake={onFile} />
       </div>
+      {piece.picture && (
+        <Button onClick={() => void navigate('../trace')}>
+          <ScanLine size={16} aria-hidden="true" /> Trace {piece.picture.name} again
+        </Button>
+      )}
+      <input
+        ref={picture}
+        type="file"
+        accept={PICTURE_TYPES}
+        className="hidden"
+        aria-label="Picture file"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          if (file) onFile(file);
+          e.target.value = '';
+        }}
+      />
       <input
         ref={input}
         type="file"

@@ -22,6 +22,8 @@ import {
   savePiece,
   type SetAside,
 } from '~/storage/pieces';
+import { isPicture, usePictureFile } from '~/screens/usePictureFile';
+import { dropUnused } from '~/storage/pictures';
 import { useImport } from '~/screens/useImport';
 import { demoOffered, noteDemoOffered } from '~/storage/settings';
 import type { Route } from './+types/pieces';
@@ -45,12 +47,19 @@ export async function clientLoader() {
       message = error instanceof Error ? error.message : null;
     }
   }
-  return { ...(await listPieces()), message };
+  const list = await listPieces();
+  await dropUnused(new Set(list.pieces.flatMap((p) => p.picture?.id ?? [])));
+  return { ...list, message };
 }
 clientLoader.hydrate = true as const;
 
 const intent = z.discriminatedUnion('do', [
-  z.object({ do: z.literal('new'), piece: z.string().optional() }),
+  z.object({
+    do: z.literal('new'),
+    piece: z.string().optional(),
+    /** a kept picture that the new piece begins with */
+    picture: z.string().max(80).optional(),
+  }),
   z.object({ do: z.literal('copy'), id: z.string() }),
   z.object({ do: z.literal('delete'), id: z.string() }),
   z.object({ do: z.literal('restore'), piece: z.string() }),
@@ -111,7 +120,10 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
       failed: error instanceof Error ? error.message : 'That did not work. Nothing was changed.',
     };
   }
-  throw redirect(`/piece/${id}/figure`);
+  const picture = wish.do === 'new' ? wish.picture : undefined;
+  throw redirect(
+    picture ? `/piece/${id}/trace?picture=${encodeURIComponent(picture)}` : `/piece/${id}/figure`,
+  );
 }
 
 export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
@@ -151,6 +163,17 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
     ),
   );
 
+  const readPicture = usePictureFile(
+    useCallback(
+      (picture: string, name: string) => {
+        const bare = name.replace(/\.[^.]*$/, '').slice(0, 120);
+        const piece = newPiece('new', bare || 'New piece', new Date().toISOString());
+        void submit({ do: 'new', piece: JSON.stringify(piece), picture }, { method: 'post' });
+      },
+      [submit],
+    ),
+  );
+
   return (
     <div
       className="mx-auto flex min-h-dvh max-w-6xl flex-col px-6 pb-16"
@@ -158,7 +181,9 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
       onDrop={(e) => {
         e.preventDefault();
         const file = e.dataTransfer.files[0];
-        if (file) void read(file);
+        if (!file) return;
+        if (isPicture(file)) readPicture(file);
+        else void read(file);
       }}
     >
       <header className="flex items-center gap-3 py-4">
@@ -176,8 +201,8 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
       <main>
         <h1 className="text-xl font-semibold">Pieces</h1>
         <p className="mb-4 mt-0.5 text-sm text-soft">
-          Open a piece to see its cut length and bends, begin a new one, or drop an SVG of your own
-          anywhere here.
+          Open a piece to see its cut length and bends, begin a new one, or drop a picture or an SVG
+          of your own anywhere here.
         </p>
         {aside.length > 0 && (
           <AsideList

@@ -1,4 +1,6 @@
 import { expose } from 'comlink';
+import { FileError, markOf, retrace, wiresFromTrace, type Retraced } from '@core/file';
+import type { Piece, TracedPicture } from '@core/piece';
 import { takeShot, type SheetDrawing, type ShotOptions } from '@core/practice';
 import {
   PictureError,
@@ -6,6 +8,7 @@ import {
   tracePicture,
   type Rgba,
   type Trace,
+  type TracedStroke,
   type TraceOptions,
   type TraceStage,
 } from '@core/trace';
@@ -88,6 +91,24 @@ const tracer = {
     const trace = tracePicture(quick ? draft.picture : full, { ...options, erased }, onStage);
     const ms = performance.now() - from;
     return { ok: true, value: { ...(k === 1 ? trace : enlarged(trace, 1 / k)), ms } };
+  },
+
+  /** The piece's wires with the kept strokes at their size, and what became of work by hand. */
+  finish: (
+    piece: Piece,
+    strokes: readonly TracedStroke[],
+    picture: Omit<TracedPicture, 'toMm' | 'traced'>,
+  ): Answer<Retraced & { readonly picture: TracedPicture }> => {
+    try {
+      const prefix = `t${Date.now().toString(36)}-`;
+      const { paths, toMm } = wiresFromTrace(strokes, picture.size, (n) => `${prefix}${n + 1}`);
+      const traced = paths.map((p) => ({ id: p.id, mark: markOf(p) }));
+      const whole: TracedPicture = { ...picture, toMm: [...toMm], traced };
+      return { ok: true, value: { ...retrace(piece, paths, whole), picture: whole } };
+    } catch (error) {
+      if (error instanceof FileError) return { ok: false, message: error.message };
+      throw error;
+    }
   },
 
   /** A picture of a shipped drawing as the practice camera takes it. */

@@ -195,7 +195,10 @@ function cutSegment(s: Segment, axis: Axis): Segment[] {
 function halves(s: Segment, t: number): [Segment, Segment] {
   if (s.type === 'cubic') {
     const [a, b] = splitCubic(s, t);
-    return [{ ...a, type: 'cubic' } as Cubic, { ...b, type: 'cubic' } as Cubic];
+    return [
+      { ...a, type: 'cubic' },
+      { ...b, type: 'cubic' },
+    ];
   }
   const middle = pointAt(s, t);
   const [from, to] = [pointAt(s, 0), pointAt(s, 1)];

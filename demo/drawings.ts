@@ -1,0 +1,156 @@
+import type { Cubic, Segment, Vec } from '../core/geometry';
+import { smoothThrough, type SheetDrawing } from '../core/practice';
+
+type Row = readonly (readonly [number, number])[];
+
+const points = (row: Row): Vec[] => row.map(([x, y]) => ({ x, y }));
+const open = (row: Row): Cubic[] => smoothThrough(points(row), false);
+const ring = (row: Row): Cubic[] => smoothThrough(points(row), true);
+
+/** Stretches that meet in corners, each smooth in itself. */
+const cornered = (...rows: Row[]): Segment[] => rows.flatMap((row) => open(row));
+
+export interface ShippedDrawing {
+  readonly id: string;
+  readonly name: string;
+  readonly sheet: SheetDrawing;
+}
+
+/** An index card, upright. */
+const CARD = { widthMm: 76.2, heightMm: 127 } as const;
+
+const PEAR: SheetDrawing = {
+  ...CARD,
+  penMm: 0.7,
+  lines: [
+    cornered([
+      [37.5, 44.5],
+      [33, 46],
+      [30.2, 51.5],
+      [29, 59],
+      [24.2, 68],
+      [20.2, 79],
+      [22.6, 91],
+      [31, 98.2],
+      [40, 99.4],
+      [49.4, 97.4],
+      [56.6, 89.6],
+      [57.6, 78.6],
+      [52.8, 68],
+      [47.4, 59],
+      [45.6, 51],
+      [42.4, 45.6],
+      [37.5, 44.5],
+    ]),
+    open([
+      [37.5, 44.5],
+      [38.2, 38.5],
+      [40.6, 33],
+      [44.2, 29.6],
+    ]),
+    cornered(
+      [
+        [39.4, 35.6],
+        [45, 38.6],
+        [52, 37.6],
+        [58.6, 31.4],
+      ],
+      [
+        [58.6, 31.4],
+        [51.6, 28.6],
+        [44.6, 30.2],
+        [39.4, 35.6],
+      ],
+    ),
+  ],
+};
+
+const FOX: SheetDrawing = {
+  ...CARD,
+  penMm: 0.8,
+  lines: [
+    cornered(
+      [
+        [38, 96],
+        [28, 86],
+        [18, 76],
+        [11.5, 64.5],
+      ],
+      [
+        [11.5, 64.5],
+        [13, 55],
+        [16.4, 47],
+        [14.6, 30],
+      ],
+      [
+        [14.6, 30],
+        [22, 35],
+        [29, 43.4],
+      ],
+      [
+        [29, 43.4],
+        [34, 42.2],
+        [42, 42.2],
+        [47, 43.4],
+      ],
+      [
+        [47, 43.4],
+        [54, 35],
+        [61.4, 30],
+      ],
+      [
+        [61.4, 30],
+        [59.6, 47],
+        [63, 55],
+        [64.5, 64.5],
+      ],
+      [
+        [64.5, 64.5],
+        [58, 76],
+        [48, 86],
+        [38, 96],
+      ],
+    ),
+    open([
+      [24, 60],
+      [28, 57.6],
+      [32, 60.4],
+    ]),
+    open([
+      [44, 60.4],
+      [48, 57.6],
+      [52, 60],
+    ]),
+  ],
+};
+
+const MOON: SheetDrawing = {
+  ...CARD,
+  penMm: 0.6,
+  lines: [
+    ring([
+      [38, 34],
+      [52, 40],
+      [59, 55],
+      [55, 71],
+      [42, 80],
+      [27, 77],
+      [18, 65],
+      [19, 48],
+      [27, 37],
+    ]),
+    open([
+      [30, 60],
+      [38, 66],
+      [46, 60],
+      [52, 64],
+    ]),
+  ],
+};
+
+/** Pen drawings made for this project, for the practice camera and two of the demo's pieces. */
+export const DRAWINGS: readonly ShippedDrawing[] = [
+  { id: 'pear', name: 'Pear', sheet: PEAR },
+  { id: 'fox', name: 'Fox', sheet: FOX },
+  { id: 'moon', name: 'Moon over water', sheet: MOON },
+];
