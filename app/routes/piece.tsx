@@ -1,6 +1,6 @@
 import { Redo2, Settings2, TriangleAlert, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { Link, NavLink, Outlet, useNavigate, useOutletContext } from 'react-router';
+import { Link, NavLink, Outlet, useLocation, useNavigate, useOutletContext } from 'react-router';
 import { useStore } from 'zustand';
 import { writePiece, type Settings } from '@core/file';
 import type { Piece } from '@core/piece';
@@ -177,19 +177,22 @@ function useBenchPiece(): { piece: Piece; name: string; rename: (name: string) =
 
 /** The stages along one wire: a bend for each, the one in work filled. */
 function Stages() {
+  // Tracing is part of the figure.
+  const tracing = useLocation().pathname.endsWith('/trace');
   return (
     <nav aria-label="Stages" className="flex items-stretch">
       {STAGES.map((stage) => (
         <NavLink
           key={stage.path}
           to={stage.path}
-          className={({ isActive }) =>
-            `relative flex min-h-9 items-center px-4 text-sm after:absolute after:bottom-0.5 after:h-[3px] after:rounded-full ${
+          className={({ isActive: here }) => {
+            const isActive = here || (stage.path === 'figure' && tracing);
+            return `relative flex min-h-9 items-center px-4 text-sm after:absolute after:bottom-0.5 after:h-[3px] after:rounded-full ${
               isActive
                 ? 'font-semibold text-ink after:inset-x-1.5 after:bg-patina'
                 : 'text-soft after:inset-x-0 after:h-px after:bg-line hover:text-ink'
-            }`
-          }
+            }`;
+          }}
         >
           {stage.name}
         </NavLink>

@@ -1,6 +1,14 @@
 import { expose } from 'comlink';
 import { FileError, readSvg, readWorkshop, wiresFromDrawing, type Workshop } from '@core/file';
-import { atOrigin, type FigurePath, type Piece } from '@core/piece';
+import {
+  atOrigin,
+  bestAxis,
+  betterHalf,
+  mirrorHalf,
+  PIECE_LIMITS,
+  type FigurePath,
+  type Piece,
+} from '@core/piece';
 import { planPiece, type Plan } from '@core/plan';
 import { buildSheet, type Paper } from '@core/sheet';
 import type { LengthUnit } from '@core/units';
@@ -32,6 +40,21 @@ const planner = {
       const paths = wiresFromDrawing(drawing, (n) => `${prefix}${n + 1}`);
       return { paths: atOrigin(paths), notes: drawing.notes };
     });
+  },
+
+  /** The figure with its better half mirrored onto the other, and how far the halves differed. */
+  mirror: (piece: Piece): Answer<{ paths: FigurePath[]; differedMm: number }> => {
+    const found = bestAxis(piece.paths);
+    if (!found) return { ok: false, message: 'There is too little drawn to be mirrored.' };
+    const { axis, meanMm } = found;
+    let n = 0;
+    const prefix = `m${Date.now().toString(36)}-`;
+    const side = betterHalf(piece.paths, axis);
+    const paths = mirrorHalf(piece.paths, axis, side, () => `${prefix}${++n}`);
+    if (paths.length > PIECE_LIMITS.paths) {
+      return { ok: false, message: 'Mirrored, this figure would have too many wires.' };
+    }
+    return { ok: true, value: { paths, differedMm: meanMm } };
   },
 
   readWorkshopFile: async (file: Blob): Promise<Answer<Workshop>> => {

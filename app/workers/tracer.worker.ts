@@ -1,11 +1,14 @@
 import { expose } from 'comlink';
-import { FileError, markOf, retrace, wiresFromTrace, type Retraced } from '@core/file';
-import type { Piece, TracedPicture } from '@core/piece';
+import { FileError, retrace, wiresFromTrace, type Retraced } from '@core/file';
+import { markOf, type Piece, type TracedPicture } from '@core/piece';
 import { takeShot, type SheetDrawing, type ShotOptions } from '@core/practice';
 import {
+  applyMap,
+  inverseMap,
   PictureError,
   readPictureHead,
   tracePicture,
+  type PlaneMap,
   type Rgba,
   type Trace,
   type TracedStroke,
@@ -24,6 +27,7 @@ export interface OpenedPicture {
 }
 
 const SHOWN_SIDE = 1600;
+const FLAT_SIDE = 1100;
 const DRAFT_PIXELS = 500_000;
 
 let full: Rgba | null = null;
@@ -109,6 +113,39 @@ const tracer = {
       if (error instanceof FileError) return { ok: false, message: error.message };
       throw error;
     }
+  },
+
+  /**
+   * The opened picture as it lies under the figure, slant taken out.
+   * @param toMm the plane map from the picture to the figure
+   * @param box the part of the figure's plane, mm
+   */
+  flattened: async (
+    toMm: PlaneMap,
+    box: { minX: number; minY: number; maxX: number; maxY: number },
+  ): Promise<Blob | null> => {
+    const back = inverseMap(toMm);
+    if (!full || !back) return null;
+    const [w, h] = [box.maxX - box.minX, box.maxY - box.minY];
+    const pxPerMm = Math.min(20, FLAT_SIDE / Math.max(w, h));
+    const [width, height] = [Math.ceil(w * pxPerMm), Math.ceil(h * pxPerMm)];
+    const out = new ImageData(width, height);
+    const from = new Uint32Array(full.data.buffer, full.data.byteOffset, full.data.length >> 2);
+    const into = new Uint32Array(out.data.buffer);
+    for (let y = 0, i = 0; y < height; y++) {
+      for (let x = 0; x < width; x++, i++) {
+        const p = applyMap(back, {
+          x: box.minX + (x + 0.5) / pxPerMm,
+          y: box.minY + (y + 0.5) / pxPerMm,
+        });
+        const [u, v] = [Math.floor(p.x), Math.floor(p.y)];
+        if (u >= 0 && v >= 0 && u < full.width && v < full.height)
+          into[i] = from[v * full.width + u]!;
+      }
+    }
+    const canvas = new OffscreenCanvas(width, height);
+    canvas.getContext('2d')!.putImageData(out, 0, 0);
+    return canvas.convertToBlob({ type: 'image/png' });
   },
 
   /** A picture of a shipped drawing as the practice camera takes it. */

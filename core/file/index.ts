@@ -14,4 +14,4 @@ export {
 } from './workshop';
 export { writeBendsCsv } from './writeCsv';
 export { pathData, writeFigureSvg, writePatternSvg } from './writeSvg';
-export { markOf, retrace, sizeMap, wiresFromTrace, type Retraced } from './pieceFromTrace';
+export { retrace, sizeMap, wiresFromTrace, type Retraced } from './pieceFromTrace';

@@ -1,6 +1,7 @@
 import { distance, flattenSegment, startOf, type Cubic, type Vec } from '../geometry';
 import {
   drawnPath,
+  markOf,
   newPath,
   nodesOf,
   PIECE_LIMITS,
@@ -135,14 +136,6 @@ export function wiresFromTrace(
     return newPath(newId(i), nodesOf({ segments, closed }), closed);
   });
   return { paths, toMm: shifted(map, -box.minX, -box.minY) };
-}
-
-/** A short mark of a path's line, to tell later whether it was changed (FNV-1a over its numbers). */
-export function markOf(path: FigurePath): string {
-  const text = JSON.stringify([path.closed, path.nodes]);
-  let hash = 0x811c9dc5;
-  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
-  return `${(hash >>> 0).toString(36)}-${path.nodes.length}`;
 }
 
 export interface Retraced {

@@ -19,6 +19,7 @@ import {
   type Box,
   type Vec,
 } from '../geometry';
+import { markOf } from './mark';
 import { drawnPath, segmentBetween } from './nodes';
 import type { FigureNode, FigurePath, Piece } from './schema';
 
@@ -53,7 +54,44 @@ export function resizeFigure(piece: Piece, side: 'height' | 'width', sizeMm: num
     translation(box.minX, box.minY),
     compose(scaling(sizeMm / now), translation(-box.minX, -box.minY)),
   );
-  return { ...piece, paths: mapPaths(piece.paths, map) };
+  return mapFigure(piece, map);
+}
+
+/**
+ * The whole figure under a map, with the picture it was traced from: that stays under it, and lines
+ * not changed by hand still count as unchanged.
+ */
+function mapFigure(piece: Piece, m: Affine): Piece {
+  const paths = mapPaths(piece.paths, m);
+  const { picture } = piece;
+  if (!picture) return { ...piece, paths };
+  const known = new Map(picture.traced.map((t) => [t.id, t.mark]));
+  const traced = piece.paths.flatMap((path, i) =>
+    known.get(path.id) === markOf(path) ? [{ id: path.id, mark: markOf(paths[i]!) }] : [],
+  );
+  const [a, b, c, d, e, f, g, h] = picture.toMm as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  const row = (x: number, y: number, w: number, p: number, q: number, r: number): number =>
+    x * p + y * q + w * r;
+  const toMm = [
+    row(m.a, m.c, m.e, a, d, g),
+    row(m.a, m.c, m.e, b, e, h),
+    row(m.a, m.c, m.e, c, f, 1),
+    row(m.b, m.d, m.f, a, d, g),
+    row(m.b, m.d, m.f, b, e, h),
+    row(m.b, m.d, m.f, c, f, 1),
+    g,
+    h,
+  ];
+  return { ...piece, paths, picture: { ...picture, toMm, traced } };
 }
 
 /** The figure moved so that its box starts at the origin. */

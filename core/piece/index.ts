@@ -14,6 +14,7 @@ export {
   smoothNode,
 } from './edit';
 export { cutAt, joinEnds, nearestEnd, placeOf, straightenAt, type PathEnd } from './lines';
+export { markOf } from './mark';
 export { bestAxis, betterHalf, mirrorHalf, type Axis, type Symmetry } from './mirror';
 export { DEFAULT_SEAM, newPath, newPiece, PLAIN_END } from './newPiece';
 export { drawnPath, isSmoothNode, middleOf, nodesOf, segmentBetween } from './nodes';

@@ -6,7 +6,6 @@ import {
   splitCubic,
   transformPath,
   type Affine,
-  type Cubic,
   type Path,
   type Segment,
   type Vec,
