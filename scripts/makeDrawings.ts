@@ -46,6 +46,7 @@ for (const { drawing, number, heightMm } of SHOTS) {
     erased: [],
     dropped: [],
     size,
+    scale: 1,
     toMm: [...toMm],
     traced: paths.map((p) => ({ id: p.id, mark: markOf(p) })),
   };

@@ -2,7 +2,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { Image, Layers, PenLine } from 'lucide-react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
-import { sizeMap } from '@core/file';
+import { scaledMap, sizeMap } from '@core/file';
 import { distance, pointAt, segmentLength, type Vec } from '@core/geometry';
 import type { Piece, PictureSize } from '@core/piece';
 import { mapCubic, type PlaneMap, type TracedStroke, type TraceStage } from '@core/trace';
@@ -88,8 +88,8 @@ function Tracer({ pictureId, piece }: { pictureId: string; piece: Piece }) {
     [strokes, near],
   );
   const sized = useMemo(
-    () => sizedStrokes(choices.size, strokes, dropped),
-    [choices.size, strokes, dropped],
+    () => sizedStrokes(choices.size, choices.scale, strokes, dropped),
+    [choices.size, choices.scale, strokes, dropped],
   );
   const extent = useMemo(
     () => (picture ? { minX: 0, minY: 0, maxX: picture.width, maxY: picture.height } : null),
@@ -138,7 +138,11 @@ function Tracer({ pictureId, piece }: { pictureId: string; piece: Piece }) {
                 />
               )}
               {picture && tool === 'look' && (
-                <SizeLayer size={choices.size} view={view} onSize={(size) => change({ size })} />
+                <SizeLayer
+                  size={choices.size}
+                  view={view}
+                  onSize={(size) => change({ size, scale: 1 })}
+                />
               )}
             </>
           )}
@@ -175,9 +179,10 @@ function Tracer({ pictureId, piece }: { pictureId: string; piece: Piece }) {
             <LinesSection choices={choices} change={change} tool={tool} setTool={setTool} />
             <SizeSection
               size={choices.size}
+              scale={choices.scale}
               picture={picture}
               unit={settings.unit}
-              onSize={(size) => change({ size })}
+              onSize={(size) => change({ size, scale: 1 })}
             />
             {strokes.length > 0 && (
               <StrokesSection
@@ -293,6 +298,7 @@ function Finish({
         erased: [...choices.erased],
         dropped: choices.dropped.slice(-2000),
         size: choices.size,
+        scale: choices.scale,
       });
       if (!answer.ok) {
         toast.error(`${answer.message} Your piece is as it was.`, { duration: 12_000 });
@@ -363,6 +369,7 @@ function droppedOf(
 /** Lengths of all strokes at the size that the kept ones are given. */
 function sizedStrokes(
   size: PictureSize,
+  scale: number,
   strokes: readonly TracedStroke[],
   dropped: ReadonlySet<number>,
 ): { lengths: (number | null)[]; problem: string | null } {
@@ -370,7 +377,7 @@ function sizedStrokes(
   if (kept.length === 0) return { lengths: strokes.map(() => null), problem: null };
   let map: PlaneMap;
   try {
-    map = sizeMap(size, kept);
+    map = scaledMap(sizeMap(size, kept), scale);
   } catch (error) {
     const problem = error instanceof Error ? error.message : 'This size cannot be used.';
     return { lengths: strokes.map(() => null), problem };

@@ -105,7 +105,12 @@ const tracer = {
   ): Answer<Retraced & { readonly picture: TracedPicture }> => {
     try {
       const prefix = `t${Date.now().toString(36)}-`;
-      const { paths, toMm } = wiresFromTrace(strokes, picture.size, (n) => `${prefix}${n + 1}`);
+      const { paths, toMm } = wiresFromTrace(
+        strokes,
+        picture.size,
+        (n) => `${prefix}${n + 1}`,
+        picture.scale,
+      );
       const traced = paths.map((p) => ({ id: p.id, mark: markOf(p) }));
       const whole: TracedPicture = { ...picture, toMm: [...toMm], traced };
       return { ok: true, value: { ...retrace(piece, paths, whole), picture: whole } };

@@ -14,4 +14,4 @@ export {
 } from './workshop';
 export { writeBendsCsv } from './writeCsv';
 export { pathData, writeFigureSvg, writePatternSvg } from './writeSvg';
-export { retrace, sizeMap, wiresFromTrace, type Retraced } from './pieceFromTrace';
+export { retrace, scaledMap, sizeMap, wiresFromTrace, type Retraced } from './pieceFromTrace';

@@ -90,6 +90,18 @@ export function sizeMap(size: PictureSize, strokes: readonly TracedStroke[]): Pl
   }
 }
 
+/** A map made larger by a factor. */
+export const scaledMap = (m: PlaneMap, k: number): PlaneMap => [
+  k * m[0],
+  k * m[1],
+  k * m[2],
+  k * m[3],
+  k * m[4],
+  k * m[5],
+  m[6],
+  m[7],
+];
+
 /** A map followed by a shift. */
 const shifted = (m: PlaneMap, x: number, y: number): PlaneMap => [
   m[0] + x * m[6],
@@ -104,19 +116,21 @@ const shifted = (m: PlaneMap, x: number, y: number): PlaneMap => [
 
 /**
  * Each traced stroke as one wire at true size, the figure's top left at the origin.
+ * @param scale how much larger than the size says
  * @throws FileError with what is too much or has no size
  */
 export function wiresFromTrace(
   strokes: readonly TracedStroke[],
   size: PictureSize,
   newId: (n: number) => string,
+  scale = 1,
 ): { paths: FigurePath[]; toMm: PlaneMap } {
   if (strokes.length > PIECE_LIMITS.paths) {
     throw new FileError(
       `${strokes.length} separate lines were found; a piece holds up to ${PIECE_LIMITS.paths} wires. Drop or erase some.`,
     );
   }
-  const map = sizeMap(size, strokes);
+  const map = scaledMap(sizeMap(size, strokes), scale);
   const mapped = strokes.map((s) => s.cubics.flatMap((c) => mapCubic(map, c)));
   const box = extentOf(mapped.map((cubics) => pointsOf(cubics, 0.05)));
   if (!box) return { paths: [], toMm: map };

@@ -8,6 +8,7 @@ import {
   pathsBox,
   pointAt,
   scaling,
+  similarityFactor,
   splitCubic,
   startOf,
   sub,
@@ -81,6 +82,7 @@ function mapFigure(piece: Piece, m: Affine): Piece {
   ];
   const row = (x: number, y: number, w: number, p: number, q: number, r: number): number =>
     x * p + y * q + w * r;
+  const scale = picture.scale * (similarityFactor(m) ?? 1);
   const toMm = [
     row(m.a, m.c, m.e, a, d, g),
     row(m.a, m.c, m.e, b, e, h),
@@ -91,7 +93,7 @@ function mapFigure(piece: Piece, m: Affine): Piece {
     g,
     h,
   ];
-  return { ...piece, paths, picture: { ...picture, toMm, traced } };
+  return { ...piece, paths, picture: { ...picture, toMm, traced, scale } };
 }
 
 /** The figure moved so that its box starts at the origin. */

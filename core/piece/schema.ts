@@ -103,6 +103,8 @@ export const pictureSchema = z.strictObject({
   /** a point on each stroke that was left out by hand, px */
   dropped: z.array(pixel).max(2000),
   size: pictureSizeSchema,
+  /** how much the figure was made larger since, beyond what that size says */
+  scale: z.number().positive().max(1e4),
   /** from the picture, px, to the figure, mm: the eight numbers of a plane map */
   toMm: z.array(z.number()).length(8),
   /** the traced lines as they came, to tell them from those changed by hand since */

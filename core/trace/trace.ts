@@ -1,4 +1,4 @@
-import { flattenSegment, startOf, type Cubic, type Vec } from '../geometry';
+import { cubicLength, flattenSegment, startOf, type Cubic, type Vec } from '../geometry';
 import { assemble, type Row } from './assemble';
 import { cleanEdges, penHalf, type Strokes } from './cleanEdges';
 import { withCorners } from './corners';
@@ -45,6 +45,7 @@ export interface TracedStroke {
 }
 
 export interface Trace {
+  /** the longest first */
   readonly strokes: readonly TracedStroke[];
   readonly crossings: readonly Vec[];
   /** width of the pen in the picture's pixels; 0 if no line was found */
@@ -122,7 +123,7 @@ function traceCentrelines(picture: Rgba, options: TraceOptions, onStage: OnStage
 
   onStage('curves');
   return {
-    strokes: rows.flatMap((row) => strokeOf(row, scale)),
+    strokes: longestFirst(rows.flatMap((row) => strokeOf(row, scale))),
     crossings: knots
       .filter((k) => k.crossing)
       .map((k) => ({ x: k.at.x / scale, y: k.at.y / scale })),
@@ -143,7 +144,7 @@ function traceOutlines(picture: Rgba, options: TraceOptions, onStage: OnStage): 
   const rows = outlineRows(darkness, threshold, least);
   if (rows.length > MOST_EDGES / 4) return { ...NOTHING, tooBusy: true };
   onStage('curves');
-  const strokes = rows.flatMap((row) => strokeOf(row, 1 / block));
+  const strokes = longestFirst(rows.flatMap((row) => strokeOf(row, 1 / block)));
   return { strokes, crossings: [], penPx: 0, tooBusy: false };
 }
 
@@ -189,6 +190,12 @@ function strokeOf(row: Row, scale: number): TracedStroke[] {
   });
   return cubics.length > 0 ? [{ cubics, closed }] : [];
 }
+
+const longestFirst = (strokes: readonly TracedStroke[]): TracedStroke[] =>
+  strokes
+    .map((stroke) => ({ stroke, px: stroke.cubics.reduce((sum, c) => sum + cubicLength(c), 0) }))
+    .sort((a, b) => b.px - a.px)
+    .map(({ stroke }) => stroke);
 
 /** Points along a stroke, at most `step` px apart. */
 export function strokePoints(stroke: TracedStroke, step: number): Vec[] {

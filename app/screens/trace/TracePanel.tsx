@@ -136,11 +136,13 @@ const WAYS: readonly { value: PictureSize['by']; label: string }[] = [
 /** How large the figure is meant to be. */
 export function SizeSection({
   size,
+  scale,
   picture,
   unit,
   onSize,
 }: {
   size: PictureSize;
+  scale: number;
   picture: PictureInHand;
   unit: LengthUnit;
   onSize: (size: PictureSize) => void;
@@ -162,6 +164,16 @@ export function SizeSection({
           onChange={(mm) => onSize({ ...size, mm })}
           hint="Type 35 mm or 1 3/8 in."
         />
+      )}
+      {Math.abs(scale - 1) > 1e-6 && (
+        <div className="text-sm">
+          <p className="text-soft">
+            The figure was brought to {Math.round(scale * 100)} % of this since; that is kept.
+          </p>
+          <Button look="quiet" onClick={() => onSize(size)}>
+            Back to 100 %
+          </Button>
+        </div>
       )}
       {size.by === 'points' && (
         <LengthField

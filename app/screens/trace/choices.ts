@@ -10,6 +10,8 @@ export interface TraceChoices {
   readonly erased: readonly Region[];
   readonly dropped: readonly Vec[];
   readonly size: PictureSize;
+  /** how much larger the figure was made since, beyond what the size says */
+  readonly scale: number;
 }
 
 export type Tool = 'look' | 'erase';
@@ -21,6 +23,7 @@ export const FIRST_CHOICES: TraceChoices = {
   erased: [],
   dropped: [],
   size: { by: 'height', mm: 40 },
+  scale: 1,
 };
 
 export const choicesOf = (picture: TracedPicture): TraceChoices => ({
@@ -30,6 +33,7 @@ export const choicesOf = (picture: TracedPicture): TraceChoices => ({
   erased: picture.erased,
   dropped: picture.dropped,
   size: picture.size,
+  scale: picture.scale,
 });
 
 /** Sheets of paper whose corners can give the size, upright. */
