@@ -209,9 +209,12 @@ describe('records', () => {
   });
 
   it('a record without a version is brought up to date', () => {
-    const { version: _version, ...old } = newPiece('p', 'Old', NOW);
-    const read = readPiece(old);
-    expect(read.ok && read.value.version).toBe(1);
+    const { version: _version, picture: _picture, ...old } = newPiece('p', 'Old', NOW);
+    for (const record of [old, { ...old, version: 1 }]) {
+      const read = readPiece(record);
+      expect(read.ok && read.value.version).toBe(2);
+      expect(read.ok && read.value.picture).toBeNull();
+    }
   });
 
   it('steps run in order up to the present version', () => {

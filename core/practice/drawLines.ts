@@ -1,4 +1,12 @@
-import { flattenSegment, startOf, type Cubic, type Segment, type Vec } from '../geometry';
+import type { Rgba } from '../trace';
+import {
+  flattenSegment,
+  randomFrom,
+  startOf,
+  type Cubic,
+  type Segment,
+  type Vec,
+} from '../geometry';
 
 /** A drawing on a sheet of paper: lines in mm, the pen's width, the sheet's size. */
 export interface SheetDrawing {
@@ -75,4 +83,16 @@ export function smoothThrough(points: readonly Vec[], closed: boolean): Cubic[] 
       to: b,
     };
   });
+}
+
+/** A sheet as a scanner gives it: evenly lit, with a little grain. */
+export function scanSheet({ width, height, ink }: InkSheet, grain = 0, seed = 1): Rgba {
+  const random = randomFrom(seed);
+  const data = new Uint8ClampedArray(width * height * 4);
+  for (let i = 0, k = 0; i < ink.length; i++, k += 4) {
+    const value = 250 - 225 * ink[i]! + grain * (random() + random() - 1);
+    data[k] = data[k + 1] = data[k + 2] = value;
+    data[k + 3] = 255;
+  }
+  return { width, height, data };
 }

@@ -111,7 +111,10 @@ function cornerAt(row: Row, index: number, far: number): Corner | null {
 function isSharp({ points, closed, half }: Row, corner: Corner, far: number): boolean {
   const { index, at, gap, turn, sa, sb } = corner;
   if (turn < CORNER_TURN || Math.min(sa, sb) < 0) return false;
-  if (Math.max(sa, sb) > 1.55 * half + 1.5 || (sa + sb) / 2 > 1.5 * half + 0.5) return false;
+  // An acute corner's middle line is rounded further out.
+  const acute = Math.max(1, 0.62 * Math.tan(Math.min(turn, 2.8) / 2));
+  if (Math.max(sa, sb) > 1.55 * half * acute + 1.5) return false;
+  if ((sa + sb) / 2 > 1.5 * half * acute + 0.8) return false;
   const wide = turnAt(points, index, gap, Math.round(1.6 * far), closed) || turn;
   if (turn < CONCENTRATED * wide) return false;
   const n = points.length;

@@ -20,10 +20,17 @@ interface End {
  */
 export function joinGaps(rows: readonly Row[], gapPx: number): Row[] {
   const ends = rows.flatMap((row, i) => endsOf(row, i));
-  const pairs = ends
-    .flatMap((a, i) => ends.slice(i + 1).map((b) => ({ a, b, gap: distance(a.at, b.at) })))
-    .filter(({ a, b, gap }) => belong(a, b, gap, gapPx, rows[a.row]!.half))
-    .sort((p, q) => p.gap - q.gap);
+  const pairs: { a: End; b: End; gap: number }[] = [];
+  const widest = Math.max(gapPx, TOUCHING * Math.max(0, ...rows.map((r) => r.half)));
+  ends.forEach((a, i) => {
+    for (let k = i + 1; k < ends.length; k++) {
+      const b = ends[k]!;
+      if (Math.abs(a.at.x - b.at.x) > widest || Math.abs(a.at.y - b.at.y) > widest) continue;
+      const gap = distance(a.at, b.at);
+      if (belong(a, b, gap, gapPx, rows[a.row]!.half)) pairs.push({ a, b, gap });
+    }
+  });
+  pairs.sort((p, q) => p.gap - q.gap);
   const joined = [...rows];
   // Where a row's ends are now: rows are merged into the first of the two.
   const home = rows.map((_, i) => i);

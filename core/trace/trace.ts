@@ -57,7 +57,7 @@ export interface Trace {
 const NOTHING: Trace = { strokes: [], crossings: [], penPx: 0, tooBusy: false };
 const LEAST_SIDE = 8;
 /** Edges of a drawing's skeleton; a photo of a busy scene has many thousand. */
-const MOST_EDGES = 6000;
+const MOST_EDGES = 3000;
 const OUTLINE_PIXELS = 1_500_000;
 
 export const TRACE_STAGES = ['light', 'ink', 'lines', 'curves'] as const;
@@ -70,7 +70,9 @@ const PEN_LARGE_PX = 7;
 const PEN_LEAST_PX = 4.5;
 const COARSE_PIXELS = 200_000;
 const LARGE_PIXELS = 800_000;
-const ENLARGED_PIXELS = 6_000_000;
+const ENLARGED_PIXELS = 3_000_000;
+/** More are never worked on at once: every pixel takes some 36 bytes. */
+const MOST_PIXELS = 13_000_000;
 
 /**
  * The lines of a picture as smooth strokes.
@@ -105,8 +107,8 @@ function traceCentrelines(picture: Rgba, options: TraceOptions, onStage: OnStage
   onStage('ink');
   const threshold = inkThreshold(darkness) * 2 ** -options.sensitivity;
   if (threshold === 0) return NOTHING;
+  eraseRegions(darkness.data, darkness, options.erased, scale);
   const mask = inkMask(darkness, threshold, Math.max(8, Math.round(4 * workPen)));
-  eraseRegions(mask.data, mask, options.erased, scale);
   fillPinholes(mask, 0.4 * workPen ** 2);
   dropSpecks(mask, 1.6 * workPen ** 2);
 
@@ -150,7 +152,7 @@ function traceOutlines(picture: Rgba, options: TraceOptions, onStage: OnStage): 
 
 /** Clears regions, given in the picture's pixels, in a grid of another scale. */
 function eraseRegions(
-  data: Uint8Array | Float32Array,
+  data: Float32Array,
   { width, height }: { width: number; height: number },
   regions: readonly Region[],
   scale: number,
@@ -171,7 +173,8 @@ function workingSize(picture: Rgba, penPx: number): { grid: Grid; scale: number 
   const fine = Math.max(1, Math.floor(penPx / PEN_WORK_PX));
   const large = (picture.width * picture.height) / fine ** 2 > LARGE_PIXELS;
   const coarse = Math.min(Math.ceil(penPx / PEN_LARGE_PX), Math.floor(penPx / PEN_LEAST_PX));
-  const block = large ? Math.max(fine, coarse) : fine;
+  const least = blockFor(picture, MOST_PIXELS);
+  const block = Math.max(least, large ? Math.max(fine, coarse) : fine);
   const grid = brightness(picture, block);
   if (block > 1) return { grid, scale: 1 / block };
   const most = Math.floor(Math.sqrt(ENLARGED_PIXELS / grid.data.length));

@@ -1,0 +1,136 @@
+import { describe, expect, it } from 'vitest';
+import { pathLength, type Vec } from '../geometry';
+import {
+  bestAxis,
+  betterHalf,
+  cutAt,
+  drawnPath,
+  joinEnds,
+  markOf,
+  mirrorHalf,
+  nearestEnd,
+  newPath,
+  newPiece,
+  resizeFigure,
+  straightenAt,
+  type FigurePath,
+  type Piece,
+} from '.';
+
+const at = (x: number, y: number): Vec => ({ x, y });
+const row = (id: string, ...points: Vec[]): FigurePath => newPath(id, points, false);
+const pieceWith = (...paths: FigurePath[]): Piece => ({ ...newPiece('p', 'Lines', ''), paths });
+const lengthOf = (p: Piece): number =>
+  p.paths.reduce((sum, path) => sum + pathLength(drawnPath(path)), 0);
+
+describe('joining and cutting', () => {
+  const two = pieceWith(
+    row('a', at(0, 0), at(10, 0), at(20, 5)),
+    row('b', at(40, 5), at(30, 0), at(20.1, 5)),
+  );
+
+  it('finds the nearest end and makes one line of two', () => {
+    const from = { pathId: 'a', end: 'end' } as const;
+    const to = nearestEnd(two, from)!;
+    expect(to).toEqual({ pathId: 'b', end: 'end' });
+    const joined = joinEnds(two, from, to);
+    expect(joined.paths).toHaveLength(1);
+    expect(joined.paths[0]!.nodes.map((n) => n.x)).toEqual([0, 10, 20, 30, 40]);
+  });
+
+  it('joins distant ends by a straight stretch, and closes a line', () => {
+    const far = pieceWith(row('a', at(0, 0), at(10, 0)), row('b', at(16, 8), at(30, 8)));
+    const joined = joinEnds(far, { pathId: 'a', end: 'end' }, { pathId: 'b', end: 'start' });
+    expect(lengthOf(joined)).toBeCloseTo(10 + 10 + 14, 9);
+    const open = pieceWith(row('a', at(0, 0), at(10, 0), at(10, 10)));
+    const closed = joinEnds(open, { pathId: 'a', end: 'end' }, { pathId: 'a', end: 'start' });
+    expect(closed.paths[0]!.closed).toBe(true);
+    expect(lengthOf(closed)).toBeCloseTo(20 + Math.hypot(10, 10), 9);
+  });
+
+  it('cutting keeps every length', () => {
+    const cut = cutAt(two, 'a', 1, 'c');
+    expect(cut.paths.map((p) => p.id)).toEqual(['a', 'c', 'b']);
+    expect(lengthOf(cut)).toBeCloseTo(lengthOf(two), 9);
+    const ring = pieceWith(newPath('r', [at(0, 0), at(10, 0), at(10, 10), at(0, 10)], true));
+    const opened = cutAt(ring, 'r', 2, 'c');
+    expect(opened.paths).toHaveLength(1);
+    expect(opened.paths[0]!.closed).toBe(false);
+    expect(lengthOf(opened)).toBeCloseTo(40, 9);
+    expect(opened.paths[0]!.nodes[0]).toMatchObject({ x: 10, y: 10 });
+  });
+
+  it('straightening takes the curve out on both sides of a point', () => {
+    const curved = newPath(
+      'a',
+      [
+        { ...at(0, 0), out: at(3, 6) },
+        { ...at(10, 0), in: at(-3, 6), out: at(3, 6) },
+        { ...at(20, 0), in: at(-3, 6) },
+      ],
+      false,
+    );
+    expect(pathLength(drawnPath(straightenAt(curved, 1)))).toBeCloseTo(20, 9);
+  });
+});
+
+describe('symmetry', () => {
+  // A leaf whose left half is drawn as it should be and whose right half wavers.
+  const half = [at(0, 0), at(-3, 8), at(-5, 18), at(-11, 30), at(0, 36)];
+  const wavering = half
+    .slice(1, -1)
+    .reverse()
+    .map((p, i) => at(-p.x + (i % 2 ? 1.4 : -1.1), p.y));
+  const leaf = newPath('l', [...half, ...wavering], true);
+
+  it('finds the axis and mirrors the steadier half onto the other', () => {
+    const found = bestAxis([leaf])!;
+    expect(found.meanMm).toBeGreaterThan(0.05);
+    expect(Math.abs(Math.sin(found.axis.angleRad))).toBeGreaterThan(0.99);
+    let n = 0;
+    const kept = mirrorHalf([leaf], found.axis, betterHalf([leaf], found.axis), () => `m${++n}`);
+    expect(kept).toHaveLength(1);
+    expect(kept[0]!.closed).toBe(true);
+    const after = bestAxis(kept)!;
+    expect(after.meanMm).toBeLessThan(0.1);
+    expect(after.meanMm).toBeLessThan(found.meanMm / 2);
+  });
+
+  it('an even figure stays as long as it is when one half is mirrored', () => {
+    const even = newPath('e', [at(0, 0), at(-8, 10), at(0, 30), at(8, 10)], true);
+    const axis = { at: at(0, 10), angleRad: Math.PI / 2 };
+    for (const side of [1, -1] as const) {
+      const kept = mirrorHalf([even], axis, side, () => 'm');
+      expect(kept).toHaveLength(1);
+      expect(pathLength(drawnPath(kept[0]!))).toBeCloseTo(pathLength(drawnPath(even)), 6);
+    }
+  });
+});
+
+describe('a traced picture', () => {
+  it('stays under the figure when that is resized, and its lines count as unchanged', () => {
+    const path = row('a', at(0, 0), at(10, 0), at(10, 20));
+    const piece: Piece = {
+      ...pieceWith(path),
+      picture: {
+        id: 'pic',
+        name: 'pic',
+        widthPx: 100,
+        heightPx: 200,
+        mode: 'centreline',
+        sensitivity: 0,
+        gapPens: 2.5,
+        erased: [],
+        dropped: [],
+        size: { by: 'height', mm: 20 },
+        scale: 1,
+        toMm: [0.1, 0, 0, 0, 0.1, 0, 0, 0],
+        traced: [{ id: 'a', mark: markOf(path) }],
+      },
+    };
+    const larger = resizeFigure(piece, 'height', 50);
+    expect(larger.picture!.scale).toBeCloseTo(2.5, 9);
+    expect(larger.picture!.toMm[0]).toBeCloseTo(0.25, 9);
+    expect(larger.picture!.traced[0]!.mark).toBe(markOf(larger.paths[0]!));
+  });
+});
