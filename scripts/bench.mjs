@@ -1,4 +1,4 @@
-// Measures planning time by number of bends and the size of the first load; prints a table.
+// Measures planning by number of bends, tracing by kind of picture, and the size of the first load.
 import { spawnSync } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
 import { ensureBuild, ensureBundle, ensurePackages, startServer } from './ready.mjs';
@@ -6,6 +6,12 @@ import { ensureBuild, ensureBundle, ensurePackages, startServer } from './ready.
 ensurePackages();
 const bundle = await ensureBundle('bench', 'scripts/benchPlans.ts', ['scripts', 'core']);
 const timed = spawnSync(process.execPath, [bundle], { stdio: 'inherit' });
+const tracing = await ensureBundle('benchTraces', 'scripts/benchTraces.ts', [
+  'scripts',
+  'core',
+  'demo',
+]);
+const traced = spawnSync(process.execPath, [tracing], { stdio: 'inherit' });
 
 if (ensureBuild() !== 0) process.exit(1);
 const port = 4391;
@@ -35,4 +41,4 @@ for (const path of ['/', '/piece/demo-swallow/figure', '/piece/demo-swallow/shee
   );
 }
 server.kill('SIGTERM');
-process.exit(timed.status ?? 1);
+process.exit(timed.status || traced.status || 0);
