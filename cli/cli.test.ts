@@ -2,10 +2,12 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import sharp from 'sharp';
 import { describe, expect, it, test } from 'vitest';
 import { readCommand } from './arguments';
 import { runElements } from './elementCommand';
 import { loadKit, loadPiece, runPiece } from './pieceCommand';
+import { runTrace } from './traceCommand';
 
 const folder = mkdtempSync(join(tmpdir(), 'hush-road-'));
 const file = (name: string, text: string): string => {
@@ -104,6 +106,75 @@ describe('element', () => {
   });
 });
 
+describe('trace', () => {
+  /** A ring of 60 px and a line beside it, on a sheet that is 300 px wide and 200 high. */
+  const drawn = (): Buffer => {
+    const [width, height] = [300, 200];
+    const data = Buffer.alloc(width * height * 3, 255);
+    for (let y = 0; y < height; y++) {
+      for (let x = 0; x < width; x++) {
+        const ring = Math.abs(Math.hypot(x + 0.5 - 90, y + 0.5 - 100) - 60) < 4;
+        const line = Math.abs(x + 0.5 - 230) < 4 && y > 40 && y < 160;
+        if (ring || line) data.fill(20, (y * width + x) * 3, (y * width + x) * 3 + 3);
+      }
+    }
+    return data;
+  };
+  const raw = { width: 300, height: 200, channels: 3 } as const;
+  interface Traced {
+    paths: { points: [number, number][]; closed: boolean; length_mm: number }[];
+    crossings: unknown[];
+    px_per_mm: number;
+    ms: number;
+  }
+  const traceFile = async (name: string, bytes: Buffer, options = {}): Promise<Traced> => {
+    const path = join(folder, name);
+    writeFileSync(path, bytes);
+    return (await runTrace(path, options)) as Traced;
+  };
+
+  it('prints paths in mm, points close together', async () => {
+    const png = await sharp(drawn(), { raw }).png().toBuffer();
+    const { paths } = await traceFile('ring.png', png, { pxPerMm: 6 });
+    expect(paths.map((p) => p.closed)).toEqual([true, false]);
+    expect(Math.abs(paths[0]!.length_mm / (20 * Math.PI) - 1)).toBeLessThan(0.01);
+    for (const { points } of paths) {
+      points.slice(1).forEach(([x, y], i) => {
+        expect(Math.hypot(x - points[i]![0], y - points[i]![1])).toBeLessThan(0.25);
+      });
+    }
+  });
+
+  it('takes the resolution that a file states', async () => {
+    const png = await sharp(drawn(), { raw }).withMetadata({ density: 300 }).png().toBuffer();
+    const traced = await traceFile('dpi.png', png);
+    expect(traced.px_per_mm).toBeCloseTo(300 / 25.4, 1);
+  });
+
+  it('turns a photo as the camera held it', async () => {
+    const jpeg = await sharp(drawn(), { raw }).withMetadata({ orientation: 6 }).jpeg().toBuffer();
+    const { paths } = await traceFile('turned.jpg', jpeg, { pxPerMm: 1 });
+    // A quarter turn to the right: what stood at the right lies at the bottom.
+    const line = paths.find((p) => !p.closed)!;
+    const across = line.points.map((p) => p[0]);
+    const down = line.points.map((p) => p[1]);
+    expect(Math.max(...across) - Math.min(...across)).toBeGreaterThan(100);
+    expect(down[0]!).toBeGreaterThan(225);
+    expect(down[0]!).toBeLessThan(235);
+  });
+
+  test.each([
+    ['blank.png', /No line was found/],
+    ['cut.jpg', /damaged or cut short/],
+  ])('%s is refused in plain words', async (name, message) => {
+    const blank = { create: { width: 200, height: 200, channels: 3, background: '#fff' } } as const;
+    const whole = await sharp(drawn(), { raw }).jpeg().toBuffer();
+    const bytes =
+      name === 'cut.jpg' ? whole.subarray(0, 1500) : await sharp(blank).png().toBuffer();
+    await expect(traceFile(name, bytes)).rejects.toThrow(message);
+  });
+});
+
 describe('the command', () => {
   it('prints one JSON document, a list for several files', () => {
     file('a.svg', bent);
@@ -119,7 +190,11 @@ describe('the command', () => {
     [['piece', 'missing.svg'], /^missing\.svg: cannot be opened\n$/],
     [['piece', 'empty.svg'], /^empty\.svg: This is not .*\n$/],
     [['piece', 'a.svg', '--awg', 'x'], /^--awg x: .*\n$/],
-    [['trace', 'a.svg'], /^trace: this command does not exist yet\n$/],
+    [['route', 'a.svg'], /^route: this command does not exist yet\n$/],
+    [['trace', 'a.svg'], /^a\.svg: This is not a picture that can be read\. .*\n$/],
+    [['trace', 'empty.svg'], /^empty\.svg: This file is empty\.\n$/],
+    [['trace', 'a.svg', '--mode', 'dots'], /^--mode dots: choose one of centreline, outline\n$/],
+    [['trace', 'a.svg', '--dpi', '300', '--px-per-mm', '8'], /^give either .*\n$/],
     [['sing', 'a.svg'], /^sing: no such command.*\n$/],
   ])('%j: one line on standard error, exit 2', (args, message) => {
     file('empty.svg', '');

@@ -56,7 +56,8 @@ export async function runTrace(path: string, options: TraceCommandOptions): Prom
       'No line was found in this picture. It may be blank, or too pale or blurred.',
     );
   }
-  const mm = (p: { x: number; y: number }): [number, number] => [p.x / pxPerMm, p.y / pxPerMm];
+  const round = (v: number): number => Math.round((v / pxPerMm) * 1e5) / 1e5;
+  const mm = (p: { x: number; y: number }): [number, number] => [round(p.x), round(p.y)];
   return {
     paths: trace.strokes.map((stroke) => {
       const points = strokePoints(stroke, Math.min(1, STEP_MM * pxPerMm)).map(mm);

@@ -12,6 +12,11 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await page.getByRole('img', { name: 'Point 2', exact: true }).click();
   await page.waitForTimeout(600);
   await shoot(page, 'figure');
+  await openPiece(page, 'Pear');
+  await page.getByRole('button', { name: /again$/ }).click();
+  await page.getByRole('button', { name: /^Use these/ }).waitFor();
+  await page.waitForTimeout(2500);
+  await shoot(page, 'trace');
   await openPiece(page, 'Paper lantern earring');
   await stage(page, 'Wire');
   await page.waitForTimeout(600);

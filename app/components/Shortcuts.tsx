@@ -30,6 +30,13 @@ const GROUPS: readonly { title: string; keys: readonly (readonly [string, string
     ],
   },
   {
+    title: 'Tracing a picture',
+    keys: [
+      ['Ctrl V', 'Take a picture from the clipboard'],
+      ['Arrows', 'Move a ring on the picture by 1 px; with Shift 10 px'],
+    ],
+  },
+  {
     title: 'Strip in focus',
     keys: [
       ['Left Right', 'Along the wire by 0.5 mm; with Shift 10 mm'],

@@ -235,7 +235,8 @@ function WorkshopFile({
     <div className="space-y-3">
       <p className="text-sm text-soft">
         All {pieces.length} {pieces.length === 1 ? 'piece' : 'pieces'} and these settings, to keep
-        elsewhere or carry to another device.
+        elsewhere or carry to another device. Pictures that figures were traced from are not in it:
+        they stay in this browser.
       </p>
       <div className="flex flex-wrap gap-2">
         <Button

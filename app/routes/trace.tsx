@@ -332,7 +332,11 @@ function Finish({
           disabled={!ready || busy || strokes.length === 0 || problem !== null}
           onClick={() => void take()}
         >
-          Use {strokes.length === 1 ? 'this line' : `these ${strokes.length} lines`}
+          {strokes.length === 0
+            ? 'Use the lines'
+            : strokes.length === 1
+              ? 'Use this line'
+              : `Use these ${strokes.length} lines`}
         </Button>
         <Button onClick={() => void navigate('../figure')}>Leave</Button>
       </div>

@@ -102,7 +102,7 @@ const tracer = {
     piece: Piece,
     strokes: readonly TracedStroke[],
     picture: Omit<TracedPicture, 'toMm' | 'traced'>,
-  ): Answer<Retraced & { readonly picture: TracedPicture }> => {
+  ): Answer<Retraced> => {
     try {
       const prefix = `t${Date.now().toString(36)}-`;
       const { paths, toMm } = wiresFromTrace(
@@ -113,7 +113,7 @@ const tracer = {
       );
       const traced = paths.map((p) => ({ id: p.id, mark: markOf(p) }));
       const whole: TracedPicture = { ...picture, toMm: [...toMm], traced };
-      return { ok: true, value: { ...retrace(piece, paths, whole), picture: whole } };
+      return { ok: true, value: retrace(piece, paths, whole) };
     } catch (error) {
       if (error instanceof FileError) return { ok: false, message: error.message };
       throw error;

@@ -111,6 +111,14 @@ describe('tracing again', () => {
     expect(again.piece.paths).toHaveLength(2);
   });
 
+  it('lays the lines of another picture beside the wires that are there', () => {
+    const before = corrected();
+    const box = figureBox(before.paths.slice(0, 1))!;
+    const other = trace({ ...before, picture: { ...before.picture!, id: 'other' } }, 'b');
+    expect(other.piece.paths.map((p) => p.id)).toEqual(['a0', 'b0', 'b1']);
+    expect(figureBox(other.piece.paths.slice(1))!.minX).toBeCloseTo(box.maxX + 5, 6);
+  });
+
   it('names the corrections that rims cannot keep', () => {
     const again = trace(corrected(), 'b', 'outline');
     expect(again.lost).toEqual([1]);

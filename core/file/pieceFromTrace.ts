@@ -1,6 +1,7 @@
 import { distance, flattenSegment, startOf, type Cubic, type Vec } from '../geometry';
 import {
   drawnPath,
+  figureBox,
   markOf,
   newPath,
   nodesOf,
@@ -154,6 +155,8 @@ export function wiresFromTrace(
 
 export interface Retraced {
   readonly paths: FigurePath[];
+  /** the picture with its place, which is beside the wires that were there if it is a new one */
+  readonly picture: TracedPicture;
   /** numbers of wires whose corrections by hand were kept, and of those that could not be */
   readonly kept: readonly number[];
   readonly lost: readonly number[];
@@ -178,18 +181,20 @@ export function retrace(
   const hand = piece.paths.flatMap((path, i) =>
     untouched.get(path.id) === markOf(path) ? [] : [{ path, number: i + 1 }],
   );
-  if (before && before.mode !== picture.mode) {
+  if (before?.id !== picture.id) return placedBeside(hand, fresh, picture);
+  if (before.mode !== picture.mode) {
     const corrected = hand.filter(({ path }) => untouched.has(path.id));
     const drawn = hand.filter(({ path }) => !untouched.has(path.id));
     return {
       paths: [...drawn.map((h) => h.path), ...fresh],
+      picture,
       kept: drawn.map((h) => h.number),
       lost: corrected.map((h) => h.number),
     };
   }
-  const back = before ? inverseMap(before.toMm as unknown as PlaneMap) : null;
+  const back = inverseMap(before.toMm as unknown as PlaneMap);
   const onto = picture.toMm as unknown as PlaneMap;
-  const same = before?.toMm.every((v, i) => Math.abs(v - onto[i]!) < 1e-9) ?? true;
+  const same = before.toMm.every((v, i) => Math.abs(v - onto[i]!) < 1e-9);
   const move = (p: Vec): Vec => (same || !back ? p : applyMap(onto, applyMap(back, p)));
   const stays = hand.map(({ path }) => movedPath(path, move));
   const along = stays.flatMap((p) => samplesOf(p));
@@ -198,7 +203,35 @@ export function retrace(
     const near = points.filter((p) => along.some((q) => distance(p, q) < SAME_LINE_MM)).length;
     return points.length === 0 || near / points.length < SAME_LINE_SHARE;
   });
-  return { paths: [...stays, ...added], kept: hand.map((h) => h.number), lost: [] };
+  const kept = hand.map((h) => h.number);
+  return { paths: [...stays, ...added], picture, kept, lost: [] };
+}
+
+/** From the wires that were there to what is brought in, mm. */
+const BESIDE_MM = 5;
+
+/** Another picture says nothing about the wires that are there: its lines come to lie beside them. */
+function placedBeside(
+  hand: readonly { path: FigurePath; number: number }[],
+  fresh: readonly FigurePath[],
+  picture: TracedPicture,
+): Retraced {
+  const stays = hand.map((h) => h.path);
+  const box = figureBox(stays);
+  const kept = hand.map((h) => h.number);
+  if (!box) return { paths: [...fresh], picture, kept, lost: [] };
+  const [x, y] = [box.maxX + BESIDE_MM, box.minY];
+  const placed = fresh.map((p) => movedPath(p, (q) => ({ x: q.x + x, y: q.y + y })));
+  return {
+    paths: [...stays, ...placed],
+    picture: {
+      ...picture,
+      toMm: [...shifted(picture.toMm as unknown as PlaneMap, x, y)],
+      traced: placed.map((p) => ({ id: p.id, mark: markOf(p) })),
+    },
+    kept,
+    lost: [],
+  };
 }
 
 function samplesOf(path: FigurePath): Vec[] {

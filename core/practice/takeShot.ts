@@ -1,6 +1,6 @@
 import { randomFrom, type Vec } from '../geometry';
 import { applyMap, inverseMap, mapCorners, type PlaneMap, type Rgba } from '../trace';
-import { drawLines, type SheetDrawing } from './drawLines';
+import { drawLines, type InkSheet, type SheetDrawing } from './drawLines';
 
 /** A picture as a camera would take it, with what is known of it by construction. */
 export interface Shot {
@@ -45,6 +45,7 @@ export function takeShot(drawing: SheetDrawing, options: ShotOptions): Shot {
       (inked.ink[k + inked.width]! * (1 - s) + inked.ink[k + inked.width + 1]! * s) * t
     );
   };
+  const nearInk = inkNearby(inked);
   const light = lighting(width, height, trouble, between);
   const darkness = between(0.72, 0.88);
   const blurPx = trouble * between(0.3, 1.1);
@@ -56,7 +57,7 @@ export function takeShot(drawing: SheetDrawing, options: ShotOptions): Shot {
       const at = applyMap(toSheet, { x: x + 0.5, y: y + 0.5 });
       const onSheet = at.x >= 0 && at.y >= 0 && at.x <= drawing.widthMm && at.y <= drawing.heightMm;
       let covered = 0;
-      if (onSheet) {
+      if (onSheet && nearInk(at)) {
         for (const dx of spread) {
           for (const dy of spread) {
             covered += ink(applyMap(toSheet, { x: x + 0.5 + dx, y: y + 0.5 + dy })) / 9;
@@ -74,6 +75,26 @@ export function takeShot(drawing: SheetDrawing, options: ShotOptions): Shot {
     }
   }
   return { picture: { width, height, data }, corners, toSheet };
+}
+
+/** Whether there is ink in a cell of some pixels round a place on the sheet, mm, or in those beside it. */
+function inkNearby({ width, height, pxPerMm, ink }: InkSheet): (p: Vec) => boolean {
+  const cell = 12;
+  const columns = Math.ceil(width / cell) + 2;
+  const rows = Math.ceil(height / cell) + 2;
+  const has = new Uint8Array(columns * rows);
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i++) {
+      if (ink[i] === 0) continue;
+      const at = (Math.floor(y / cell) + 1) * columns + Math.floor(x / cell) + 1;
+      for (const dy of [-columns, 0, columns]) has.fill(1, at + dy - 1, at + dy + 2);
+    }
+  }
+  return (p) => {
+    const x = Math.floor((p.x * pxPerMm) / cell) + 1;
+    const y = Math.floor((p.y * pxPerMm) / cell) + 1;
+    return has[y * columns + x] === 1;
+  };
 }
 
 const TABLE = [150, 152, 150] as const;
