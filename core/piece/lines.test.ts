@@ -11,6 +11,7 @@ import {
   nearestEnd,
   newPath,
   newPiece,
+  readPiece,
   resizeFigure,
   straightenAt,
   type FigurePath,
@@ -108,6 +109,20 @@ describe('symmetry', () => {
 });
 
 describe('a traced picture', () => {
+  it('knows its lines again after they were stored', () => {
+    const curved = newPath(
+      'a',
+      [
+        { out: at(3, 6), ...at(0, 0) },
+        { out: at(1, 1), in: at(-3, 6), ...at(10, 0) },
+      ],
+      false,
+    );
+    const read = readPiece(JSON.parse(JSON.stringify(pieceWith(curved))));
+    expect(read.ok && markOf(read.value.paths[0]!)).toBe(markOf(curved));
+    expect(markOf({ ...curved, nodes: curved.nodes.slice(1) })).not.toBe(markOf(curved));
+  });
+
   it('stays under the figure when that is resized, and its lines count as unchanged', () => {
     const path = row('a', at(0, 0), at(10, 0), at(10, 20));
     const piece: Piece = {
