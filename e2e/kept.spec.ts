@@ -25,7 +25,14 @@ test('pieces are copied, deleted and brought back', async ({ page }) => {
 
 test('an empty workshop says what to do, and the demo can come back', async ({ page }) => {
   await openWorkshop(page);
-  for (const name of ['Swallow pendant', 'Paper lantern earring', 'Snail charm', 'Sailing boat']) {
+  for (const name of [
+    'Swallow pendant',
+    'Paper lantern earring',
+    'Snail charm',
+    'Sailing boat',
+    'Pear',
+    'Fox',
+  ]) {
     await page.getByRole('button', { name: `Delete ${name}`, exact: true }).click();
     await expect(page.getByRole('link', { name: new RegExp(`^${name}`) })).toBeHidden();
   }
@@ -43,7 +50,7 @@ test('the workshop goes to a file and back, with a look at what it does', async 
     page.getByRole('button', { name: 'Save the workshop' }).click(),
   );
   const workshop = JSON.parse(file.bytes.toString()) as { pieces: { id: string; name: string }[] };
-  expect(workshop.pieces).toHaveLength(4);
+  expect(workshop.pieces).toHaveLength(6);
   workshop.pieces[0]!.name = 'Renamed in the file';
   workshop.pieces.push({ ...workshop.pieces[1]!, id: 'another', name: 'From elsewhere' }, {
     ...workshop.pieces[1]!,
@@ -59,7 +66,7 @@ test('the workshop goes to a file and back, with a look at what it does', async 
   });
   const dialog = page.getByRole('alertdialog');
   await expect(dialog).toContainText('1 added: From elsewhere');
-  await expect(dialog).toContainText('4 replaced by the file’s version: Renamed in the file');
+  await expect(dialog).toContainText('6 replaced by the file’s version: Renamed in the file');
   await expect(dialog).toContainText('1 left out: Broken (This piece is damaged at wire');
   await dialog.getByRole('button', { name: 'Bring in' }).click();
   await page.getByRole('link', { name: 'All pieces', exact: true }).click();
@@ -86,7 +93,7 @@ test('files that cannot be used are refused and nothing changes', async ({ page 
   await page.getByRole('link', { name: 'All pieces', exact: true }).click();
   await expect(
     page.getByRole('listitem').filter({ has: page.getByRole('button', { name: /^Copy/ }) }),
-  ).toHaveCount(4);
+  ).toHaveCount(6);
 });
 
 const BAD_DRAWINGS: [string, string, RegExp][] = [

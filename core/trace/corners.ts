@@ -1,5 +1,5 @@
 import { distance, type Vec } from '../geometry';
-import { angleBetween, endOfRow, meetingOf, type Arm } from './arms';
+import { angleBetween, endOfRow, headingBeyond, meetingOf, type Arm } from './arms';
 import type { Row } from './assemble';
 
 /** Corners are kept from this turn on. */
@@ -35,7 +35,9 @@ export function withCorners(row: Row): Row {
     if (taken[i]) continue;
     block(i, Math.round(1.2 * half));
     const corner = cornerNear(row, i, far);
-    if (corner) found.push(corner);
+    // Looked at from its middle it may be one that is known already.
+    const isKnown = found.some((f) => Math.abs(f.index - (corner?.index ?? 0)) < 1.6 * half);
+    if (corner && !isKnown) found.push(corner);
   }
   return rebuilt(row, found);
 }
@@ -72,6 +74,8 @@ interface Corner {
   /** points to both sides that the pen's width has rounded */
   readonly gap: number;
   readonly turn: number;
+  /** what is left of the turn when both legs go on as they curve, up to the vertex */
+  readonly sharp: number;
   /** from the ends of the legs to the vertex, px */
   readonly sa: number;
   readonly sb: number;
@@ -94,13 +98,18 @@ function cornerAt(row: Row, index: number, far: number): Corner | null {
     return out;
   };
   const [before, after] = [take(-1), take(1)];
-  if (before.length < 4 || after.length < 4) return null;
+  // Too near an end there is no leg to carry on.
+  const least = Math.max(4, Math.round(1.5 * half));
+  if (before.length < least || after.length < least) return null;
   const arm = (near: Vec[]): Arm => ({ edge: -1, end: 'to', ...endOfRow(near, leg) });
   const [a, b] = [arm(before), arm(after)];
   const meeting = meetingOf(a, b);
   if (!meeting) return null;
   const turn = Math.PI - angleBetween(a.ahead, b.ahead);
-  return { index, at: meeting.at, gap, turn, sa: meeting.sa, sb: meeting.sb };
+  const { sa, sb } = meeting;
+  const sharp =
+    Math.PI - angleBetween(headingBeyond(a, Math.max(0, sa)), headingBeyond(b, Math.max(0, sb)));
+  return { index, at: meeting.at, gap, turn, sharp, sa, sb };
 }
 
 /**
@@ -109,8 +118,8 @@ function cornerAt(row: Row, index: number, far: number): Corner | null {
  * middle line of a pen does, about 0.45 half widths times tan(turn / 2).
  */
 function isSharp({ points, closed, half }: Row, corner: Corner, far: number): boolean {
-  const { index, at, gap, turn, sa, sb } = corner;
-  if (turn < CORNER_TURN || Math.min(sa, sb) < 0) return false;
+  const { index, at, gap, turn, sharp, sa, sb } = corner;
+  if (Math.min(turn, sharp) < CORNER_TURN || Math.min(sa, sb) < 0) return false;
   // An acute corner's middle line is rounded further out.
   const acute = Math.max(1, 0.62 * Math.tan(Math.min(turn, 2.8) / 2));
   if (Math.max(sa, sb) > 1.55 * half * acute + 1.5) return false;

@@ -104,6 +104,7 @@ export function fillPinholes(mask: Mask, least: number): void {
 
 function smallHole(mask: Mask, from: number, least: number): number[] | null {
   const { width, height, data } = mask;
+  if (least <= 1) return null;
   const members = [from];
   const known = new Set(members);
   for (const at of members) {
