@@ -187,6 +187,7 @@ function Tracer({ pictureId, piece }: { pictureId: string; piece: Piece }) {
             {strokes.length > 0 && (
               <StrokesSection
                 lengths={sized.lengths}
+                tookMs={trace?.ms ?? 0}
                 dropped={dropped}
                 chosen={chosen}
                 unit={settings.unit}

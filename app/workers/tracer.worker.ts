@@ -1,7 +1,14 @@
 import { expose } from 'comlink';
 import { FileError, retrace, wiresFromTrace, type Retraced } from '@core/file';
 import { markOf, type Piece, type TracedPicture } from '@core/piece';
-import { takeShot, type SheetDrawing, type ShotOptions } from '@core/practice';
+import {
+  drawLines,
+  scanSheet,
+  smoothThrough,
+  takeShot,
+  type SheetDrawing,
+  type ShotOptions,
+} from '@core/practice';
 import {
   applyMap,
   inverseMap,
@@ -29,6 +36,7 @@ export interface OpenedPicture {
 const SHOWN_SIDE = 1600;
 const FLAT_SIDE = 1100;
 const DRAFT_PIXELS = 500_000;
+const LARGE_PIXELS = 4_000_000;
 
 let full: Rgba | null = null;
 let draft: { picture: Rgba; scale: number } | null = null;
@@ -49,14 +57,35 @@ async function canvasOf(
   return Promise.resolve({ canvas, rgba: { width, height, data } });
 }
 
+let warm = false;
+
+/**
+ * Traces a small drawing twice, so that the browser has compiled the tracing by the time a large
+ * picture is unpacked, which goes on meanwhile.
+ */
+function warmUp(): void {
+  if (warm) return;
+  warm = true;
+  const lines = [smoothThrough(WARM_POINTS, true)];
+  const sheet = drawLines({ widthMm: 60, heightMm: 60, penMm: 0.8, lines }, 12);
+  for (let round = 0; round < 2; round++) tracePicture(scanSheet(sheet, 8));
+}
+
+const WARM_POINTS = Array.from({ length: 12 }, (_, i) => ({
+  x: 30 + 22 * Math.sin((i * Math.PI) / 6 + 0.2),
+  y: 30 + 15 * Math.sin((i * Math.PI) / 3),
+}));
+
 const tracer = {
   /** Reads a picture file; it stays here for tracing. */
   open: async (file: Blob): Promise<Answer<OpenedPicture>> => {
     try {
       const head = readPictureHead(new Uint8Array(await file.arrayBuffer()));
-      const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => {
+      const unpacking = createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => {
         throw new PictureError('This picture is damaged or cut short and cannot be read.');
       });
+      if (head.width * head.height > LARGE_PIXELS) warmUp();
+      const bitmap = await unpacking;
       const { width, height } = bitmap;
       const { rgba } = await canvasOf(bitmap, 1);
       const scale = Math.min(1, Math.sqrt(DRAFT_PIXELS / (width * height)));

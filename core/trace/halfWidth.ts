@@ -11,17 +11,14 @@ export function halfWidths(mask: Mask): Float32Array {
   const { width, height, data } = mask;
   const out = new Float32Array(data.length);
   // Columns: steps to the nearest paper above or below. Beyond the border it is paper.
-  for (let x = 0; x < width; x++) {
-    let run = 0;
-    for (let y = 0, i = x; y < height; y++, i += width) {
-      run = data[i] ? run + 1 : 0;
-      out[i] = run;
-    }
-    run = 0;
-    for (let y = height - 1, i = (height - 1) * width + x; y >= 0; y--, i -= width) {
-      run = data[i] ? run + 1 : 0;
-      if (run < out[i]!) out[i] = run;
-    }
+  // Row by row, since memory is read in rows.
+  for (let i = 0; i < data.length; i++) {
+    if (data[i]) out[i] = (i >= width ? out[i - width]! : 0) + 1;
+  }
+  for (let i = data.length - 1; i >= 0; i--) {
+    if (!data[i]) continue;
+    const below = (i + width < data.length ? out[i + width]! : 0) + 1;
+    if (below < out[i]!) out[i] = below;
   }
   // Rows: only stretches of ink need an envelope, with the paper at both their ends.
   const scratch = new Envelope(width + 2);

@@ -1,4 +1,4 @@
-import { makeGrid, reduce, spreadRow, type Grid } from './picture';
+import { makeGrid, spreadRow, type Grid } from './picture';
 
 /** Ink or not, one byte a pixel. */
 export interface Mask {
@@ -28,26 +28,30 @@ export function inkMask(darkness: Grid, threshold: number, cell: number): Mask {
 
 function localThresholds(darkness: Grid, threshold: number, cell: number): Grid {
   const { width, height, data } = darkness;
-  const ink = makeGrid(width, height);
-  const count = makeGrid(width, height);
+  const levels = makeGrid(Math.ceil(width / cell), Math.ceil(height / cell));
+  const inkCells = new Float64Array(levels.data.length);
+  const countCells = new Uint32Array(levels.data.length);
   const least = PALEST * threshold;
-  for (let i = 0; i < data.length; i++) {
-    if (data[i]! <= least) continue;
-    ink.data[i] = data[i]!;
-    count.data[i] = 1;
+  for (let y = 0, i = 0; y < height; y++) {
+    const row = Math.floor(y / cell) * levels.width;
+    for (let x = 0; x < width; x++, i++) {
+      const d = data[i]!;
+      if (d <= least) continue;
+      const c = row + Math.floor(x / cell);
+      inkCells[c] = inkCells[c]! + d;
+      countCells[c] = countCells[c]! + 1;
+    }
   }
-  const [inkCells, countCells] = [reduce(ink, cell), reduce(count, cell)];
-  const levels = makeGrid(inkCells.width, inkCells.height);
   for (let y = 0, i = 0; y < levels.height; y++) {
     for (let x = 0; x < levels.width; x++, i++) {
       let [sum, n] = [0, 0];
       for (let v = Math.max(0, y - 1); v <= Math.min(levels.height - 1, y + 1); v++) {
         for (let u = Math.max(0, x - 1); u <= Math.min(levels.width - 1, x + 1); u++) {
-          sum += inkCells.data[v * levels.width + u]!;
-          n += countCells.data[v * levels.width + u]!;
+          sum += inkCells[v * levels.width + u]!;
+          n += countCells[v * levels.width + u]!;
         }
       }
-      const own = n > 1e-6 ? 0.62 * (sum / n) : threshold;
+      const own = n > 0 ? 0.62 * (sum / n) : threshold;
       levels.data[i] = Math.min(threshold, Math.max(least, own));
     }
   }

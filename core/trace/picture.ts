@@ -152,7 +152,15 @@ export function reduce(grid: Grid, block: number): Grid {
 export function spreadRow(cells: Grid, block: number, y: number, into: Float32Array): void {
   const last = cells.width - 1;
   const row = new Float32Array(cells.width + 1);
-  for (let c = 0; c <= last; c++) row[c] = sample(cells, c + 0.5, (y + 0.5) / block);
+  const v = Math.min(cells.height - 1, Math.max(0, (y + 0.5) / block - 0.5));
+  const above = Math.floor(v);
+  const share = v - above;
+  const from = above * cells.width;
+  const below = above + 1 < cells.height ? from + cells.width : from;
+  for (let c = 0; c <= last; c++) {
+    const top = cells.data[from + c]!;
+    row[c] = top + (cells.data[below + c]! - top) * share;
+  }
   row[last + 1] = row[last]!;
   for (let x = 0; x < into.length; x++) {
     const u = Math.min(last, Math.max(0, (x + 0.5) / block - 0.5));

@@ -66,7 +66,7 @@ export type TraceStage = (typeof TRACE_STAGES)[number];
 /** Work is done where the pen is about this wide: enough to find its middle, little enough to be quick. */
 const PEN_WORK_PX = 8;
 /** In large pictures a little less will do, but no less than the last. */
-const PEN_LARGE_PX = 7;
+const PEN_LARGE_PX = 6;
 const PEN_LEAST_PX = 4.5;
 const COARSE_PIXELS = 200_000;
 const LARGE_PIXELS = 800_000;
@@ -99,7 +99,7 @@ function traceCentrelines(picture: Rgba, options: TraceOptions, onStage: OnStage
   const penPx = pen.widthPx * coarseBlock;
   const { grid, scale } = workingSize(picture, penPx);
   const workPen = penPx * scale;
-  const block = Math.max(1, Math.round(workPen / 2.5));
+  const block = Math.max(1, Math.round(workPen / 1.8));
   const sigma = Math.max(0.6, Math.min(scale < 0.5 ? 1 : 1.4, 0.16 * workPen));
   const smooth = blur(grid, sigma);
   const darkness = darknessOver(smooth, block, Math.ceil((1.6 * workPen) / block) + 1);

@@ -305,6 +305,7 @@ function SheetFields({
 /** The strokes by length, to be kept or dropped. */
 export function StrokesSection({
   lengths,
+  tookMs,
   dropped,
   chosen,
   unit,
@@ -313,6 +314,7 @@ export function StrokesSection({
 }: {
   /** mm at the chosen size; null while there is no size */
   lengths: readonly (number | null)[];
+  tookMs: number;
   dropped: ReadonlySet<number>;
   chosen: number | null;
   unit: LengthUnit;
@@ -324,7 +326,11 @@ export function StrokesSection({
   return (
     <Section
       title={lengths.length === 1 ? 'One line found' : `${lengths.length} lines found`}
-      aside={<span className="text-xs text-soft">{count} kept</span>}
+      aside={
+        <span className="text-xs text-soft">
+          {count} kept, traced in {(tookMs / 1000).toFixed(1)} s
+        </span>
+      }
     >
       <ul className="space-y-0.5">
         {shown.map((mm, i) => (
