@@ -241,6 +241,90 @@ test('a dropped picture begins a new piece; tracing can be stopped', async ({ pa
   expect(Math.abs((await cutMm(page)) - 5 - Math.PI * 30)).toBeLessThan(0.5);
 });
 
+test('regions are left out, and two points of known distance give the size', async ({ page }) => {
+  await newPiece(page);
+  await page.getByLabel('Picture file').setInputFiles({
+    name: 'two rings.png',
+    mimeType: 'image/png',
+    buffer: await canvasPng(page, 'two rings'),
+  });
+  await found(page);
+  await expect(page.getByText('2 lines found')).toBeVisible();
+  const picture = page.locator('svg[aria-label="Picture"] image');
+  const box = (await picture.boundingBox())!;
+  const at = (x: number, y: number): [number, number] => [
+    box.x + (x / 700) * box.width,
+    box.y + (y / 600) * box.height,
+  ];
+  await page.getByRole('button', { name: 'Leave out a region' }).click();
+  await page.mouse.move(...at(380, 20));
+  await page.mouse.down();
+  await page.mouse.move(...at(690, 590), { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByText('One line found')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring back' }).click();
+  await expect(page.getByText('2 lines found')).toBeVisible();
+  await page.getByRole('button', { name: 'Leave out a region' }).click();
+
+  await page.getByLabel('Size comes from').selectOption('points');
+  const size = { width: 700, height: 600 };
+  await dragRing(page, /^First point/, { x: 170, y: 200 }, size);
+  await dragRing(page, /^Second point/, { x: 170, y: 400 }, size);
+  await type(page.getByLabel('Between the two points', { exact: true }), '20 mm');
+  // 200 px are 20 mm now, so a ring of 200 px across is 20 pi mm long, to a pixel of dragging.
+  const first = page.getByRole('listitem').filter({ hasText: 'Line 1' });
+  const length = Number(/Line 1([\d.]+) mm/.exec((await first.textContent()) ?? '')![1]);
+  expect(Math.abs(length / (20 * Math.PI) - 1)).toBeLessThan(0.015);
+
+  await page.getByRole('button', { name: 'Only the picture' }).click();
+  await expect(page.locator('[data-stroke]')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Only the lines' }).click();
+  await expect(picture).toHaveCount(0);
+  await expect(page.locator('[data-stroke]')).toHaveCount(2);
+});
+
+test('lines are cut, straightened and joined by hand', async ({ page }) => {
+  await openPiece(page, 'Pear');
+  const figure = page.getByRole('group', { name: 'Figure', exact: true });
+  const wires = page.getByRole('heading', { name: /wires$/ });
+  await expect(wires).toHaveText('3 wires');
+  // The outline is closed: cut once it opens, cut again it falls in two.
+  await page.getByRole('button', { name: /^Wire 1, .* closed/ }).click();
+  await figure.focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press(']');
+  await page.getByRole('button', { name: 'Cut here' }).click();
+  await expect(page.getByRole('button', { name: /^Wire 1, .* open/ })).toBeVisible();
+  await figure.focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press(']');
+  await page.getByRole('button', { name: 'Cut here' }).click();
+  await expect(wires).toHaveText('4 wires');
+  await page.getByRole('button', { name: 'Straighten here' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: /^Join to wire/ }).click();
+  await expect(wires).toHaveText('3 wires');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(wires).toHaveText('4 wires');
+});
+
+test('a picture is pasted, and without one the screen says what to do', async ({ page }) => {
+  await newPiece(page);
+  await page.goto(page.url().replace(/figure$/, 'trace'));
+  await expect(page.getByText('No picture has been chosen.')).toBeVisible();
+  await stage(page, 'Figure');
+  await expect(page.getByRole('button', { name: 'Practice camera' })).toBeVisible();
+  const png = (await canvasPng(page, 'ring')).toString('base64');
+  await page.evaluate((text) => {
+    const bytes = Uint8Array.from(atob(text), (c) => c.charCodeAt(0));
+    const transfer = new DataTransfer();
+    transfer.items.add(new File([bytes], 'pasted.png', { type: 'image/png' }));
+    window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: transfer }));
+  }, png);
+  await found(page);
+  await expect(page.getByText('One line found')).toBeVisible();
+  await page.getByRole('button', { name: 'Leave', exact: true }).click();
+  await expect(page.getByRole('group', { name: 'Figure', exact: true })).toBeVisible();
+});
+
 /** A PNG file's head without the rest. */
 function pngHead(width: number, height: number): Buffer {
   const head = Buffer.alloc(33);
@@ -253,7 +337,10 @@ function pngHead(width: number, height: number): Buffer {
   return head;
 }
 
-async function canvasPng(page: Page, what: 'blank' | 'busy' | 'ring'): Promise<Buffer> {
+async function canvasPng(
+  page: Page,
+  what: 'blank' | 'busy' | 'ring' | 'two rings',
+): Promise<Buffer> {
   const base64 = await page.evaluate(async (kind) => {
     const canvas = new OffscreenCanvas(700, 600);
     const context = canvas.getContext('2d')!;
@@ -264,6 +351,14 @@ async function canvasPng(page: Page, what: 'blank' | 'busy' | 'ring'): Promise<B
       context.beginPath();
       context.arc(350, 300, 200, 0, 2 * Math.PI);
       context.stroke();
+    }
+    if (kind === 'two rings') {
+      context.lineWidth = 8;
+      for (const x of [170, 530]) {
+        context.beginPath();
+        context.arc(x, 300, 100, 0, 2 * Math.PI);
+        context.stroke();
+      }
     }
     if (kind === 'busy') {
       for (let i = 0; i < 900; i++) {

@@ -25,6 +25,7 @@ export {
   PIECE_VERSION,
   pieceSchema,
   pictureSchema,
+  pictureSizeSchema,
   SEAM_JOINS,
   type FigureNode,
   type FigurePath,

@@ -1,0 +1,55 @@
+import { describe, expect, it } from 'vitest';
+import { newPiece, type Piece } from '@core/piece';
+import { createPieceStore, later } from './pieceStore';
+
+const NOW = '2026-11-02T17:00:00.000Z';
+const named =
+  (name: string) =>
+  (p: Piece): Piece => ({ ...p, name });
+
+describe('the open piece', () => {
+  it('keeps each change as a step that can be undone and redone', () => {
+    const store = createPieceStore(newPiece('p', 'first', NOW));
+    store.getState().edit(named('second'));
+    store.getState().edit(named('third'));
+    const { undo, redo } = store.temporal.getState();
+    undo();
+    expect(store.getState().piece.name).toBe('second');
+    undo();
+    expect(store.getState().piece.name).toBe('first');
+    redo(2);
+    expect(store.getState().piece.name).toBe('third');
+  });
+
+  it('a drag is a draft until it is let go, then one step', () => {
+    const store = createPieceStore(newPiece('p', 'first', NOW));
+    for (const name of ['a', 'b', 'c']) store.getState().preview(named(name));
+    expect(store.getState().piece.name).toBe('first');
+    expect(store.getState().draft!.name).toBe('c');
+    store.getState().settle(true);
+    expect(store.getState().piece.name).toBe('c');
+    expect(store.getState().draft).toBeNull();
+    store.temporal.getState().undo();
+    expect(store.getState().piece.name).toBe('first');
+  });
+
+  it('a drag that is given up leaves nothing behind', () => {
+    const store = createPieceStore(newPiece('p', 'first', NOW));
+    store.getState().preview(named('a'));
+    store.getState().settle(false);
+    expect(store.getState().piece.name).toBe('first');
+    expect(store.temporal.getState().pastStates).toHaveLength(0);
+  });
+
+  it('a change that changes nothing is no step', () => {
+    const store = createPieceStore(newPiece('p', 'first', NOW));
+    store.getState().edit((p) => p);
+    expect(store.temporal.getState().pastStates).toHaveLength(0);
+  });
+
+  it('stamps changes always later than the last', () => {
+    const soon = new Date(Date.now() + 400).toISOString();
+    expect(Date.parse(later(soon))).toBe(Date.parse(soon) + 1);
+    expect(Date.parse(later(NOW))).toBeGreaterThan(Date.parse(NOW));
+  });
+});
