@@ -85,7 +85,8 @@ function walk(edges: readonly CleanEdge[], links: ReadonlyMap<Key, Link>): Row[]
     for (;;) {
       used.add(edge);
       const { row } = edges[edge]!;
-      points.push(...(end === 'from' ? row : [...row].reverse()));
+      // One by one: a row may be longer than a call takes arguments.
+      for (const p of end === 'from' ? row : [...row].reverse()) points.push(p);
       const link = links.get(keyOf(edge, otherEnd(end)))!;
       put(link, false);
       if (!link.to) {
