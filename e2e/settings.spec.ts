@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { openPiece, openWorkshop, stage, type } from './workshop';
 
 test('inches lead everywhere once chosen', async ({ page }) => {
@@ -45,28 +45,36 @@ test('the dark theme stays through a reload', async ({ page }) => {
   await expect(page.locator('html')).toHaveClass(/dark/);
 });
 
+async function check(page: Page, where: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+  expect(violations.map((v) => `${where}: ${v.id} ${v.nodes[0]?.target.join(' ') ?? ''}`)).toEqual(
+    [],
+  );
+}
+
 for (const theme of ['light', 'dark'] as const) {
   test(`screens pass the accessibility rules in ${theme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: theme });
-    const check = async (where: string): Promise<void> => {
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(['wcag2a', 'wcag2aa'])
-        .analyze();
-      expect(
-        violations.map((v) => `${where}: ${v.id} ${v.nodes[0]?.target.join(' ') ?? ''}`),
-      ).toEqual([]);
-    };
     await openWorkshop(page);
-    await check('pieces');
+    await check(page, 'pieces');
     await openPiece(page, 'Snail charm');
     for (const name of ['Figure', 'Wire', 'Bends', 'Sheet']) {
       await stage(page, name);
       await page.waitForTimeout(300);
-      await check(name);
+      await check(page, name);
     }
     await page.getByRole('link', { name: 'Settings' }).click();
     await expect(page.getByRole('heading', { name: 'Settings' })).toBeVisible();
-    await check('settings');
+    await check(page, 'settings');
+  });
+
+  test(`tracing passes the accessibility rules in ${theme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: theme });
+    await openPiece(page, 'Fox');
+    await check(page, 'figure of a picture');
+    await page.getByRole('button', { name: /again$/ }).click();
+    await expect(page.getByRole('button', { name: /^Use these/ })).toBeEnabled({ timeout: 30_000 });
+    await check(page, 'trace');
   });
 }
 
