@@ -13,7 +13,7 @@ export {
   sharpenNode,
   smoothNode,
 } from './edit';
-export { cutAt, joinEnds, nearestEnd, placeOf, straightenAt, type PathEnd } from './lines';
+export { cutAt, joinEnds, nearestEnd, straightenAt, type PathEnd } from './lines';
 export { markOf } from './mark';
 export { bestAxis, betterHalf, mirrorHalf, type Axis, type Symmetry } from './mirror';
 export { DEFAULT_SEAM, newPath, newPiece, PLAIN_END } from './newPiece';

@@ -1,4 +1,4 @@
-import { distance, type Vec } from '../geometry';
+import { distance } from '../geometry';
 import { changePath, reversePathNodes } from './edit';
 import type { FigureNode, FigurePath, Piece } from './schema';
 
@@ -121,8 +121,3 @@ export function straightenAt(path: FigurePath, index: number): FigurePath {
   });
   return { ...path, nodes };
 }
-
-export const placeOf = (path: FigurePath, end: 'start' | 'end'): Vec => {
-  const { x, y } = endPoint(path, end);
-  return { x, y };
-};

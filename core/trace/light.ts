@@ -108,7 +108,7 @@ export function inkThreshold(darkness: Grid, looks = 60_000): number {
   return threshold;
 }
 
-/** How wide the strokes are, in pixels, and the half width of the window that fills them. */
+/** How wide the strokes are, in pixels. */
 export interface Pen {
   readonly widthPx: number;
 }

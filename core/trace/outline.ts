@@ -31,7 +31,7 @@ const areaOf = (ring: readonly Vec[]): number =>
     }, 0),
   );
 
-/** Points `step` apart along a ring, first smoothed over the stairs of the grid. */
+/** Points `step` apart along a ring. */
 function evenly(ring: readonly Vec[], step: number): Vec[] {
   const out: Vec[] = [];
   let left = 0;
