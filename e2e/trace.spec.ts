@@ -218,7 +218,7 @@ test('pictures that are none get a message and lose nothing', async ({ page }) =
   expect(await cutMm(page)).toBe(before);
 });
 
-test('a dropped picture begins a new piece; tracing can be stopped', async ({ page }) => {
+test('a dropped picture begins a new piece', async ({ page }) => {
   await openWorkshop(page);
   const png = (await canvasPng(page, 'ring')).toString('base64');
   await page.evaluate((text) => {
@@ -237,6 +237,21 @@ test('a dropped picture begins a new piece; tracing can be stopped', async ({ pa
   await page.getByRole('button', { name: 'Use this line' }).click();
   await expect(page.getByTestId(CUT)).toBeVisible();
   expect(Math.abs((await cutMm(page)) - 5 - Math.PI * 30)).toBeLessThan(0.5);
+});
+
+test('tracing is stopped, and begun again', async ({ page }) => {
+  await newPiece(page);
+  const buffer = await largePicture(page);
+  await page
+    .getByLabel('Picture file')
+    .setInputFiles({ name: 'large.jpg', mimeType: 'image/jpeg', buffer });
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('Stopped. Nothing was changed.');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeHidden();
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await found(page);
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await expect(page.getByText(/lines found/)).toBeVisible();
 });
 
 test('regions are left out, and two points of known distance give the size', async ({ page }) => {
