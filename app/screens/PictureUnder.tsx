@@ -2,7 +2,6 @@ import { useEffect, useState } from 'react';
 import type { Box } from '@core/geometry';
 import { growBox } from '@core/geometry';
 import type { TracedPicture } from '@core/piece';
-import type { PlaneMap } from '@core/trace';
 import { loadPicture } from '~/storage/pictures';
 import { startTracer } from '~/workers/tracer';
 
@@ -31,7 +30,7 @@ export function useUnderlay(picture: TracedPicture | null, figure: Box | null): 
         if (!kept || gone) return;
         const opened = await tracer.remote.open(kept.file);
         if (!opened.ok || gone) return;
-        const blob = await tracer.remote.flattened(picture.toMm as unknown as PlaneMap, box);
+        const blob = await tracer.remote.flattened(picture.toMm, box);
         if (!blob || gone) return;
         url = URL.createObjectURL(blob);
         setMade({ url, box });

@@ -8,6 +8,7 @@ import {
   newPiece,
   type Piece,
   type PictureSize,
+  type TracedPicture,
 } from '../piece';
 import type { TracedStroke } from '../trace';
 import { retrace, wiresFromTrace } from '.';
@@ -73,7 +74,7 @@ describe('tracing again', () => {
     by: PictureSize = size,
   ): { piece: Piece; kept: readonly number[]; lost: readonly number[] } => {
     const { paths, toMm } = wiresFromTrace(STROKES, by, (n) => `${prefix}${n}`);
-    const picture = {
+    const picture: TracedPicture = {
       id: 'pic',
       name: 'pic',
       widthPx: 600,

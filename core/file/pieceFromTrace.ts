@@ -192,8 +192,8 @@ export function retrace(
       lost: corrected.map((h) => h.number),
     };
   }
-  const back = inverseMap(before.toMm as unknown as PlaneMap);
-  const onto = picture.toMm as unknown as PlaneMap;
+  const back = inverseMap(before.toMm);
+  const onto = picture.toMm;
   const same = before.toMm.every((v, i) => Math.abs(v - onto[i]!) < 1e-9);
   const move = (p: Vec): Vec => (same || !back ? p : applyMap(onto, applyMap(back, p)));
   const stays = hand.map(({ path }) => movedPath(path, move));
@@ -226,7 +226,7 @@ function placedBeside(
     paths: [...stays, ...placed],
     picture: {
       ...picture,
-      toMm: [...shifted(picture.toMm as unknown as PlaneMap, x, y)],
+      toMm: [...shifted(picture.toMm, x, y)],
       traced: placed.map((p) => ({ id: p.id, mark: markOf(p) })),
     },
     kept,

@@ -22,7 +22,7 @@ import {
 } from '../geometry';
 import { markOf } from './mark';
 import { drawnPath, segmentBetween } from './nodes';
-import type { FigureNode, FigurePath, Piece } from './schema';
+import type { FigureNode, FigurePath, Piece, TracedPicture } from './schema';
 
 /** Bounding box of the drawn lines, mm; null while nothing is drawn. */
 export function figureBox(paths: readonly FigurePath[]): Box | null {
@@ -70,20 +70,11 @@ function mapFigure(piece: Piece, m: Affine): Piece {
   const traced = piece.paths.flatMap((path, i) =>
     known.get(path.id) === markOf(path) ? [{ id: path.id, mark: markOf(paths[i]!) }] : [],
   );
-  const [a, b, c, d, e, f, g, h] = picture.toMm as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+  const [a, b, c, d, e, f, g, h] = picture.toMm;
   const row = (x: number, y: number, w: number, p: number, q: number, r: number): number =>
     x * p + y * q + w * r;
   const scale = picture.scale * (similarityFactor(m) ?? 1);
-  const toMm = [
+  const toMm: TracedPicture['toMm'] = [
     row(m.a, m.c, m.e, a, d, g),
     row(m.a, m.c, m.e, b, e, h),
     row(m.a, m.c, m.e, c, f, 1),

@@ -59,6 +59,7 @@ export const wireSchema = z.strictObject({
 });
 export type Wire = z.infer<typeof wireSchema>;
 
+const number = z.number();
 const pixel = z.strictObject({
   x: z.number().min(-1e5).max(1e5),
   y: z.number().min(-1e5).max(1e5),
@@ -106,7 +107,7 @@ export const pictureSchema = z.strictObject({
   /** how much the figure was made larger since, beyond what that size says */
   scale: z.number().positive().max(1e4),
   /** from the picture, px, to the figure, mm: the eight numbers of a plane map */
-  toMm: z.array(z.number()).length(8),
+  toMm: z.tuple([number, number, number, number, number, number, number, number]),
   /** the traced lines as they came, to tell them from those changed by hand since */
   traced: z.array(z.strictObject({ id: z.string().max(60), mark: z.string().max(40) })).max(2000),
 });
