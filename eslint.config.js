@@ -10,6 +10,7 @@ const ROOMS = [
   'geometry',
   'trace',
   'practice',
+  'route',
   'strip',
   'forming',
   'element',

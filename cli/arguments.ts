@@ -10,6 +10,8 @@ export interface Command {
   readonly name: string;
   readonly files: readonly string[];
   readonly options: PieceOptions;
+  /** price of one more wire as mm of doubled wire; may be infinite */
+  readonly extraWireMm?: number;
   readonly trace: { readonly pxPerMm?: number; readonly mode?: 'centreline' | 'outline' };
 }
 
@@ -40,12 +42,14 @@ const OPTIONS = {
   'px-per-mm': text,
   dpi: text,
   mode: text,
+  'extra-wire-mm': text,
 };
 
 /** Reads a command line. @throws CommandError */
 export function readCommand(argv: readonly string[]): Command {
   const [name, ...rest] = argv;
-  if (!name) throw new CommandError('say what to do: trace FILE, piece FILE or element FILE');
+  if (!name)
+    throw new CommandError('say what to do: trace FILE, route FILE, piece FILE or element FILE');
   let parsed;
   try {
     parsed = parseArgs({ args: joinNegatives(rest), options: OPTIONS, allowPositionals: true });
@@ -60,6 +64,7 @@ export function readCommand(argv: readonly string[]): Command {
     files: parsed.positionals,
     options: readOptions(parsed.values),
     trace: readTraceOptions(parsed.values),
+    ...named('extraWireMm', readPrice(parsed.values['extra-wire-mm'])),
   };
 }
 
@@ -106,6 +111,10 @@ function readTraceOptions(v: Values): Command['trace'] {
   return { ...named('pxPerMm', pxPerMm), ...pick('mode', v.mode, TRACE_MODES) };
 }
 
+function readPrice(value: string | undefined): number | undefined {
+  return value === 'inf' ? Infinity : optional(value, 'extra-wire-mm', 0, 1e6);
+}
+
 function named<K extends string, T>(key: K, value: T | undefined): Partial<Record<K, T>> {
   return value === undefined ? {} : ({ [key]: value } as Record<K, T>);
 }
@@ -122,7 +131,8 @@ function optional(
 function numberIn(value: string, name: string, min: number, max: number): number {
   const n = Number(value);
   if (value.trim() === '' || !Number.isFinite(n) || n < min || n > max) {
-    throw new CommandError(`--${name} ${value}: give a number from ${min} to ${max}`);
+    const also = name === 'extra-wire-mm' ? ', or inf' : '';
+    throw new CommandError(`--${name} ${value}: give a number from ${min} to ${max}${also}`);
   }
   return n;
 }

@@ -7,6 +7,7 @@ import { describe, expect, it, test } from 'vitest';
 import { readCommand } from './arguments';
 import { runElements } from './elementCommand';
 import { loadKit, loadPiece, runPiece } from './pieceCommand';
+import { runRoute } from './routeCommand';
 import { runTrace } from './traceCommand';
 
 const folder = mkdtempSync(join(tmpdir(), 'hush-road-'));
@@ -51,8 +52,65 @@ describe('arguments', () => {
     [['piece', 'a', '--metal', 'wood'], /choose one of copper/],
     [['piece', 'a', '--height-mm', '0'], /--height-mm 0/],
     [['piece', 'a', '--sparkle', '0'], /sparkle/],
+    [['route', 'a', '--extra-wire-mm', 'dear'], /--extra-wire-mm dear: give a number .*or inf/],
   ])('%j is refused', (argv, message) => {
     expect(() => readCommand(argv)).toThrow(message);
+  });
+});
+
+describe('route', () => {
+  // A square of 20 with both diagonals: its corners are odd, so two wires or a side run twice.
+  const square =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 40 40"><g fill="none"><path d="M5 5H25V25H5Z"/><path d="M5 5L25 25"/><path d="M25 5L5 25"/></g></svg>';
+  interface Routed {
+    wires: {
+      points: [number, number][];
+      length_mm: number;
+      doubled_mm: number;
+      closed: boolean;
+    }[];
+    drawn_mm: number;
+    doubled_mm: number;
+    bound_mm: number;
+    optimal: boolean;
+  }
+
+  it('one wire that runs a side twice, or two that run nothing twice', () => {
+    const one = runRoute(square, Infinity) as Routed;
+    expect(one.wires).toHaveLength(1);
+    expect(one.drawn_mm).toBeCloseTo(80 + 2 * Math.hypot(20, 20), 6);
+    expect(one.doubled_mm).toBeCloseTo(20, 6);
+    expect(one.bound_mm).toBeCloseTo(20, 6);
+    expect(one.optimal).toBe(true);
+    expect(one.wires[0]!.length_mm).toBeCloseTo(100 + 2 * Math.hypot(20, 20), 6);
+    const two = runRoute(square, 12) as Routed;
+    expect(two.wires).toHaveLength(2);
+    expect(two.doubled_mm).toBe(0);
+  });
+
+  it('prints what the file says, and refuses drawings of points', () => {
+    file('square.svg', square);
+    const { status, stdout } = plan('route', 'square.svg', '--extra-wire-mm', '12');
+    expect(status).toBe(0);
+    expect((JSON.parse(stdout) as Routed).wires).toHaveLength(2);
+    file(
+      'points.svg',
+      '<svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm" viewBox="0 0 9 9"><path d="M3 3h0"/><path d="M5 5h0.01"/></svg>',
+    );
+    const points = plan('route', 'points.svg');
+    expect(points.status).toBe(2);
+    expect(points.stderr).toMatch(/^points.svg: .*(points|no line|nothing)/i);
+  });
+
+  it('a routed drawing is planned as its wires', () => {
+    const apart = runPiece(loadPiece(square), {}) as Printed;
+    expect(apart.wires).toHaveLength(3);
+    const routed = runPiece(loadPiece(square, Infinity), {}) as Printed;
+    expect(routed.wires).toHaveLength(1);
+    const drawn = 100 + 2 * Math.hypot(20, 20);
+    // Rounding the corners saves a little at each of them.
+    expect(routed.wires[0]!.developed_mm).toBeLessThan(drawn);
+    expect(routed.wires[0]!.developed_mm).toBeGreaterThan(drawn - 12);
   });
 });
 
@@ -190,7 +248,6 @@ describe('the command', () => {
     [['piece', 'missing.svg'], /^missing\.svg: cannot be opened\n$/],
     [['piece', 'empty.svg'], /^empty\.svg: This is not .*\n$/],
     [['piece', 'a.svg', '--awg', 'x'], /^--awg x: .*\n$/],
-    [['route', 'a.svg'], /^route: this command does not exist yet\n$/],
     [['trace', 'a.svg'], /^a\.svg: This is not a picture that can be read\. .*\n$/],
     [['trace', 'empty.svg'], /^empty\.svg: This file is empty\.\n$/],
     [['trace', 'a.svg', '--mode', 'dots'], /^--mode dots: choose one of centreline, outline\n$/],

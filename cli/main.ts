@@ -3,8 +3,7 @@ import { FileError } from '../core/file';
 import { CommandError, readCommand, type Command } from './arguments';
 import { runElements } from './elementCommand';
 import { loadKit, loadPiece, runPiece } from './pieceCommand';
-
-const KNOWN_LATER = new Set(['route']);
+import { runRoute } from './routeCommand';
 
 function fromFile<T>(file: string, use: (text: string) => T): T {
   let text: string;
@@ -43,7 +42,7 @@ async function run(command: Command): Promise<unknown> {
   if (name === 'piece') {
     const kit = options.kitFile === undefined ? undefined : fromFile(options.kitFile, loadKit);
     const results = files.map((file) =>
-      fromFile(file, (text) => runPiece(loadPiece(text), options, kit)),
+      fromFile(file, (text) => runPiece(loadPiece(text, command.extraWireMm), options, kit)),
     );
     return results.length === 1 ? results[0] : results;
   }
@@ -51,11 +50,13 @@ async function run(command: Command): Promise<unknown> {
     const results = files.map((file) => fromFile(file, runElements));
     return results.length === 1 ? results[0] : results;
   }
-  throw new CommandError(
-    KNOWN_LATER.has(name)
-      ? `${name}: this command does not exist yet`
-      : `${name}: no such command; there are trace, piece and element`,
-  );
+  if (name === 'route') {
+    const results = files.map((file) =>
+      fromFile(file, (text) => runRoute(text, command.extraWireMm ?? Infinity)),
+    );
+    return results.length === 1 ? results[0] : results;
+  }
+  throw new CommandError(`${name}: no such command; there are trace, route, piece and element`);
 }
 
 try {

@@ -2,11 +2,16 @@ import { kitSchema, type Kit } from '../core/forming';
 import { FileError, pieceFromDrawing, readSvg } from '../core/file';
 import { readPiece, resizeFigure, type Piece } from '../core/piece';
 import { planPiece, type Plan } from '../core/plan';
+import { routeDrawing } from '../core/route';
 import { degrees } from '../core/units';
 import type { PieceOptions } from './arguments';
 
-/** Reads a piece from a drawing or a saved piece. @throws FileError */
-export function loadPiece(text: string): Piece {
+/**
+ * Reads a piece from a drawing or a saved piece.
+ * @param extraWireMm routes a drawing first, at this price for one more wire
+ * @throws FileError
+ */
+export function loadPiece(text: string, extraWireMm?: number): Piece {
   if (/^\uFEFF?\s*[[{]/.test(text)) {
     let raw: unknown;
     try {
@@ -18,7 +23,12 @@ export function loadPiece(text: string): Piece {
     if (!read.ok) throw new FileError(read.message);
     return read.value;
   }
-  return pieceFromDrawing(readSvg(text), 'piece', 'Piece', new Date(0).toISOString());
+  const drawing = readSvg(text);
+  const paths =
+    extraWireMm === undefined
+      ? drawing.paths
+      : routeDrawing(drawing.paths, { extraWireMm }).wires.map((w) => w.path);
+  return pieceFromDrawing({ ...drawing, paths }, 'piece', 'Piece', new Date(0).toISOString());
 }
 
 export function loadKit(text: string): Kit {

@@ -1,3 +1,4 @@
+import { CELL_MM, cellKey, chordsOf, forCells, type Chord } from './chordGrid';
 import { distance, mix, type Vec } from './vec';
 
 /** Two stretches of polylines meeting at a point; `s` are lengths along each polyline. */
@@ -18,16 +19,6 @@ export interface MeasuredLine {
   readonly closed: boolean;
 }
 
-interface Piece {
-  readonly id: number;
-  readonly line: number;
-  readonly index: number;
-  readonly a: Vec;
-  readonly b: Vec;
-}
-
-const CELL_MM = 4;
-
 /**
  * Every place where the lines cross themselves or each other, found with a grid of cells so that
  * the work grows with the length drawn and not with its square.
@@ -37,13 +28,8 @@ const CELL_MM = 4;
  *   but the joint of a bend
  */
 export function findCrossings(lines: readonly MeasuredLine[], apartMm: number): Crossing[] {
-  const pieces: Piece[] = [];
-  lines.forEach((l, line) => {
-    for (let index = 0; index + 1 < l.points.length; index++) {
-      pieces.push({ id: pieces.length, line, index, a: l.points[index]!, b: l.points[index + 1]! });
-    }
-  });
-  const grid = new Map<number, Piece[]>();
+  const pieces = chordsOf(lines);
+  const grid = new Map<number, Chord[]>();
   // The last piece that each piece was tested with: two pieces may share several cells.
   const testedWith = new Int32Array(pieces.length).fill(-1);
   const found = new Found();
@@ -66,28 +52,7 @@ export function findCrossings(lines: readonly MeasuredLine[], apartMm: number): 
   return found.list.sort((p, q) => p.firstLine - q.firstLine || p.firstMm - q.firstMm);
 }
 
-/** A small number for a cell. Cells that share one are searched together, which costs time only. */
-const cellKey = (x: number, y: number): number =>
-  (Math.imul(x, 73_856_093) ^ Math.imul(y, 19_349_663)) >> 2;
-
-function forCells({ a, b }: Piece, visit: (key: number) => void): void {
-  const cell = (v: number): number => Math.floor(v / CELL_MM);
-  const [x0, x1] = [cell(Math.min(a.x, b.x)), cell(Math.max(a.x, b.x))];
-  const [y0, y1] = [cell(Math.min(a.y, b.y)), cell(Math.max(a.y, b.y))];
-  for (let x = x0; x <= x1; x++) {
-    for (let y = y0; y <= y1; y++) if (touchesCell(a, b, x, y)) visit(cellKey(x, y));
-  }
-}
-
-/** Whether a segment passes through a grid cell; keeps long diagonals from filling their whole box. */
-function touchesCell(a: Vec, b: Vec, x: number, y: number): boolean {
-  const normal = { x: b.y - a.y, y: a.x - b.x };
-  const center = { x: (x + 0.5) * CELL_MM, y: (y + 0.5) * CELL_MM };
-  const off = Math.abs((center.x - a.x) * normal.x + (center.y - a.y) * normal.y);
-  return off <= (Math.abs(normal.x) + Math.abs(normal.y)) * (CELL_MM / 2) * 1.0001;
-}
-
-function meet(lines: readonly MeasuredLine[], p: Piece, q: Piece): Crossing | null {
+function meet(lines: readonly MeasuredLine[], p: Chord, q: Chord): Crossing | null {
   if (Math.max(p.a.x, p.b.x) < Math.min(q.a.x, q.b.x)) return null;
   if (Math.max(q.a.x, q.b.x) < Math.min(p.a.x, p.b.x)) return null;
   if (Math.max(p.a.y, p.b.y) < Math.min(q.a.y, q.b.y)) return null;
@@ -101,7 +66,7 @@ function meet(lines: readonly MeasuredLine[], p: Piece, q: Piece): Crossing | nu
   const t = (wx * vy - wy * vx) / denominator;
   const r = (wx * uy - wy * ux) / denominator;
   if (t < 0 || t > 1 || r < 0 || r > 1) return null;
-  const position = (piece: Piece, at: number): number => {
+  const position = (piece: Chord, at: number): number => {
     const s = lines[piece.line]?.s ?? [];
     const before = s[piece.index] ?? 0;
     return before + ((s[piece.index + 1] ?? before) - before) * at;

@@ -13,7 +13,10 @@ export {
   translation,
   type Affine,
 } from './affine';
+export { cellKey } from './chordGrid';
 export { findCrossings, type Crossing, type MeasuredLine } from './crossings';
+export { findTouches, type Touch } from './touches';
+export { nearestOn } from './nearest';
 export { cubicLength, splitCubic } from './cubicLength';
 export {
   flattenPath,
@@ -58,6 +61,7 @@ export {
   type Segment,
 } from './segment';
 export { randomFrom } from './random';
+export { partOf, withEndAt } from './substretch';
 export { solveSymmetric } from './solveSymmetric';
 export {
   add,

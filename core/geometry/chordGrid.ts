@@ -1,0 +1,47 @@
+import type { MeasuredLine } from './crossings';
+import type { Vec } from './vec';
+
+/** One straight piece of a polyline. */
+export interface Chord {
+  readonly id: number;
+  readonly line: number;
+  readonly index: number;
+  readonly a: Vec;
+  readonly b: Vec;
+}
+
+/** Side of the cells in which chords are looked up. */
+export const CELL_MM = 4;
+
+export function chordsOf(lines: readonly MeasuredLine[]): Chord[] {
+  const chords: Chord[] = [];
+  lines.forEach((l, line) => {
+    for (let index = 0; index + 1 < l.points.length; index++) {
+      chords.push({ id: chords.length, line, index, a: l.points[index]!, b: l.points[index + 1]! });
+    }
+  });
+  return chords;
+}
+
+/** A small number for a cell. Cells that share one are searched together, which costs time only. */
+export const cellKey = (x: number, y: number): number =>
+  (Math.imul(x, 73_856_093) ^ Math.imul(y, 19_349_663)) >> 2;
+
+/** Visits every cell that a chord, thickened by `by` mm on both sides, passes through. */
+export function forCells({ a, b }: Chord, visit: (key: number) => void, by = 0): void {
+  const cell = (v: number): number => Math.floor(v / CELL_MM);
+  const [x0, x1] = [cell(Math.min(a.x, b.x) - by), cell(Math.max(a.x, b.x) + by)];
+  const [y0, y1] = [cell(Math.min(a.y, b.y) - by), cell(Math.max(a.y, b.y) + by)];
+  for (let x = x0; x <= x1; x++) {
+    for (let y = y0; y <= y1; y++) if (touchesCell(a, b, x, y, by)) visit(cellKey(x, y));
+  }
+}
+
+/** Whether a segment passes through a grid cell; keeps long diagonals from filling their whole box. */
+function touchesCell(a: Vec, b: Vec, x: number, y: number, by: number): boolean {
+  const normal = { x: b.y - a.y, y: a.x - b.x };
+  const center = { x: (x + 0.5) * CELL_MM, y: (y + 0.5) * CELL_MM };
+  const off = Math.abs((center.x - a.x) * normal.x + (center.y - a.y) * normal.y);
+  const reach = CELL_MM / 2 + by;
+  return off <= (Math.abs(normal.x) + Math.abs(normal.y)) * reach * 1.0001;
+}
