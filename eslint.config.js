@@ -13,6 +13,8 @@ const ROOMS = [
   'route',
   'strip',
   'forming',
+  'motif',
+  'lettering',
   'element',
   'piece',
   'plan',

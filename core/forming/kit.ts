@@ -14,6 +14,21 @@ export const kitSchema = z.strictObject({
 });
 export type Kit = z.infer<typeof kitSchema>;
 
+/** What most benches have: pliers of six steps, round-nose pliers, mandrels and things found in the house. */
+export const DEFAULT_KIT: Kit = {
+  stepped_mm: [2, 3, 4, 5, 7, 9],
+  mandrels_mm: [10, 13, 16, 20, 25, 30],
+  round_nose: { tip_mm: 1, base_mm: 5, length_mm: 20 },
+  flat_nose_mm: 5,
+};
+
+/** Diameters of a kit's tools, mm, smallest first; a cone counts with its tip and base. */
+export function toolSizes(kit: Kit): number[] {
+  const cone = kit.round_nose ? [kit.round_nose.tip_mm, kit.round_nose.base_mm] : [];
+  const all = [...(kit.stepped_mm ?? []), ...(kit.mandrels_mm ?? []), ...cone];
+  return [...new Set(all)].sort((a, b) => a - b);
+}
+
 export interface Tool {
   readonly name: string;
   readonly diameterMm: number;

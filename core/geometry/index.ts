@@ -13,6 +13,7 @@ export {
   translation,
   type Affine,
 } from './affine';
+export { arcRow, beltAround, BeltError, corner, post, type Post } from './belt';
 export { cellKey } from './chordGrid';
 export { findCrossings, type Crossing, type MeasuredLine } from './crossings';
 export { findTouches, type Touch } from './touches';

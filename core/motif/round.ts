@@ -1,0 +1,330 @@
+import {
+  arcFromBulge,
+  arcRow,
+  beltAround,
+  corner,
+  endOf,
+  fromAngle,
+  line,
+  post,
+  scale,
+  tangentAt,
+  angleOf,
+  vec,
+  type Path,
+  type Post,
+  type Segment,
+  type Vec,
+} from '../geometry';
+import { count, length, share, tool, type Maker, type Motif } from './maker';
+
+const at = (angle: number, far: number): Vec => scale(fromAngle(angle), far);
+const UP = -Math.PI / 2;
+
+/** Half circles of growing radius, laid close: a spiral from its opening outwards. */
+export function spiralArcs(
+  from: Vec,
+  heading: number,
+  first: number,
+  pitch: number,
+  turns: number,
+  side: 1 | -1,
+): Segment[] {
+  const halves = Math.max(1, Math.round(turns * 2));
+  return arcRow(
+    from,
+    heading,
+    Array.from({ length: halves }, (_, i) => ({
+      radius: first + (i * pitch) / 2,
+      sweep: side * Math.PI,
+    })),
+  );
+}
+
+/** The closed line of lobes that passes its middle on the far side: n lobes, n - 1 times round. */
+function knot(lobes: number, lobe: number, reach: number, inner: number): Path {
+  const step = (Math.PI * (lobes - 1)) / lobes;
+  const m = inner - lobe;
+  // Outer arcs of radius `lobe` about points `reach` out, joined by wide arcs that pass the middle
+  // at `inner`: tangent when the wide arc's centre lies f beyond the middle, with
+  // reach^2 + 2 reach f cos(step) + f^2 = (f + m)^2.
+  const f = (reach * reach - m * m) / (2 * m - 2 * reach * Math.cos(step));
+  const wide = f + inner;
+  const segments: Segment[] = [];
+  for (let k = 0; k < lobes; k++) {
+    const axis = UP + 2 * step * k;
+    const [center, across] = [at(axis, reach), at(axis + step, -f)];
+    // Both circles touch on the line through their centres.
+    const out = angleOf(vec(center.x - across.x, center.y - across.y));
+    const half = Math.atan2(Math.sin(out - axis), Math.cos(out - axis));
+    const sweep = 2 * Math.abs(half);
+    segments.push({
+      type: 'arc',
+      center,
+      radius: lobe,
+      startAngle: axis - Math.abs(half),
+      sweep,
+    });
+    const next = axis + 2 * step;
+    const begin = axis + Math.abs(half);
+    const turn = next - Math.abs(half) - begin;
+    segments.push({
+      type: 'arc',
+      center: across,
+      radius: wide,
+      startAngle: begin,
+      sweep: turn - 2 * Math.PI * Math.floor(turn / (2 * Math.PI)),
+    });
+  }
+  return { segments, closed: true };
+}
+
+const knotOf = (name: string, lobes: number, about: string): Motif => ({
+  name,
+  about,
+  alternate: true,
+  fields: [
+    tool('lobe', 'Lobe, tool', 9, 3),
+    length('reach', 'Lobe’s middle from the centre', lobes === 3 ? 7 : 8.5, 3, 80),
+    share('inner', 'Opening in the middle', 0.42, 0.2, 0.6),
+  ],
+  draw: (v, m) => {
+    const lobe = m.radius(v['lobe']!);
+    const reach = Math.max(v['reach']!, lobe * 1.05);
+    // Any smaller an opening and the arcs between the lobes could not touch both.
+    const least = lobe + reach * (0.05 + Math.cos((Math.PI * (lobes - 1)) / lobes));
+    return [knot(lobes, lobe, reach, Math.max(reach * v['inner']!, least))];
+  },
+});
+
+function rosette(v: Readonly<Record<string, number>>, m: Maker): Path[] {
+  const n = v['petals']!;
+  const hub = Math.max(v['hub']!, ((2.6 * m.diameterMm) / 2 / Math.sin(Math.PI / n)) * 0.8);
+  const posts: Post[] = [];
+  for (let k = 0; k < n; k++) {
+    const small = k % 2 === 1 && v['tool2']! > 0;
+    const radius = m.radius(small ? v['tool2']! : v['tool']!);
+    const reach = Math.max(small ? v['reach2']! : v['reach']!, hub + 2.2 * radius) - radius;
+    const angle = UP + (2 * Math.PI * k) / n;
+    posts.push({ at: at(angle, reach), radius, turn: 1 });
+    posts.push({ at: at(angle + Math.PI / n, hub), radius: 0, turn: 1 });
+  }
+  return [beltAround(posts, true)];
+}
+
+export const ROUND_MOTIFS = {
+  rosette: {
+    name: 'Rosette of petals',
+    about: 'One closed wire: each petal round its tool, a corner between petals.',
+    fields: [
+      count('petals', 'Petals', 6, 3, 16),
+      tool('tool', 'Petal, tool', 7, 1),
+      length('reach', 'Centre to petal tip', 16, 5),
+      tool('tool2', 'Every second petal, tool', 5, 1),
+      length('reach2', 'Centre to its tip', 13, 4),
+      length('hub', 'Centre to the corners', 3.5, 1, 60),
+    ],
+    draw: rosette,
+  },
+  trefoil: knotOf('Trefoil knot', 3, 'One closed wire, three crossings, over and under in turn.'),
+  fourKnot: knotOf(
+    'Four-loop knot',
+    4,
+    'One closed wire, eight crossings, over and under in turn.',
+  ),
+  eight: {
+    name: 'Figure-eight link',
+    about: 'One closed wire round two tools, crossing between them.',
+    fields: [
+      tool('tool', 'Upper loop, tool', 7, 1),
+      tool('tool2', 'Lower loop, tool', 7, 1),
+      length('apart', 'Between the loops', 4, 1.5),
+    ],
+    draw: (v, m) => {
+      const [a, b] = [m.radius(v['tool']!), m.radius(v['tool2']!)];
+      return [beltAround([post(0, 0, a, 1), post(0, a + b + v['apart']!, b, -1)], true)];
+    },
+  },
+  hoopBar: {
+    name: 'Hoop with a bar',
+    about: 'One wire: once round the hoop, then a corner and straight across.',
+    fields: [tool('tool', 'Hoop, tool', 20, 6), share('height', 'Bar’s height', 0.5, 0.2, 0.8)],
+    draw: (v, m) => {
+      const r = m.radius(v['tool']!);
+      const y = r * (2 * v['height']! - 1);
+      const x = Math.sqrt(Math.max(0, r * r - y * y));
+      const start = Math.atan2(y, -x);
+      const half = { type: 'arc', center: vec(0, 0), radius: r, sweep: Math.PI } as const;
+      return [
+        {
+          segments: [
+            { ...half, startAngle: start },
+            { ...half, startAngle: start + Math.PI },
+            line(vec(-x, y), vec(x, y)),
+          ],
+          closed: false,
+        },
+      ];
+    },
+  },
+  drop: {
+    name: 'Drop frame',
+    about: 'One closed wire: a curve round the tool, two straight sides, a corner on top.',
+    fields: [tool('tool', 'Curve, tool', 16, 3), length('height', 'Height', 34, 8)],
+    draw: (v, m) => {
+      const r = m.radius(v['tool']!);
+      return [
+        beltAround([corner(0, Math.min(-r * 1.15, r - v['height']!)), post(0, 0, r, 1)], true),
+      ];
+    },
+  },
+  heart: {
+    name: 'Heart',
+    about: 'One closed wire: two lobes round one tool, a corner below and one between the lobes.',
+    fields: [
+      tool('tool', 'Lobes, tool', 9, 3),
+      length('height', 'Height', 20, 8),
+      share('notch', 'Depth of the notch', 0.3, 0, 0.7),
+    ],
+    draw: (v, m) => {
+      const r = m.radius(v['tool']!);
+      const a = r * 1.04 + m.diameterMm / 4;
+      const tip = Math.max(v['height']! - r, r * 1.3);
+      const notch = corner(0, -r + 2 * r * v['notch']!);
+      return [beltAround([corner(0, tip), post(-a, 0, r, 1), notch, post(a, 0, r, 1)], true)];
+    },
+  },
+  bow: {
+    name: 'Bow of loops',
+    about: 'One wire: tail, a loop each side through the middle, tail.',
+    fields: [
+      tool('tool', 'Loops, tool', 7, 2),
+      length('span', 'Middle to loop tip', 16, 6),
+      length('tail', 'Tails', 14, 3),
+    ],
+    draw: (v, m) => {
+      const r = m.radius(v['tool']!);
+      const c = Math.max(v['span']! - r, r * 1.6);
+      const [x, y] = [0.62 * v['tail']!, 0.78 * v['tail']!];
+      return [
+        beltAround(
+          [
+            corner(-x, y),
+            corner(0, 0),
+            post(c, 0, r, -1),
+            post(-c, 0, r, 1),
+            corner(0, 0),
+            corner(x, y),
+          ],
+          false,
+        ),
+      ];
+    },
+  },
+  wings: {
+    name: 'Wings, two lobes a side',
+    about: 'One closed wire: a large and a small lobe each side, corners at the body.',
+    fields: [
+      tool('tool', 'Upper lobes, tool', 13, 3),
+      tool('tool2', 'Lower lobes, tool', 9, 2),
+      length('span', 'Body to the upper tip', 23, 8),
+      length('span2', 'Body to the lower tip', 17, 6),
+      length('body', 'Height of the body', 10, 5),
+    ],
+    draw: (v, m) => {
+      const [r, q] = [m.radius(v['tool']!), m.radius(v['tool2']!)];
+      const b = v['body']! / 2;
+      const [u, l] = [Math.max(v['span']! - r, 1.7 * r), Math.max(v['span2']! - q, 1.8 * q)];
+      const upper = at(-0.62, u);
+      const lower = at(0.62, l);
+      const waist = 1.6 * m.diameterMm;
+      return [
+        beltAround(
+          [
+            corner(0, -b),
+            post(upper.x, upper.y - b / 3, r, 1),
+            corner(waist, 0),
+            post(lower.x, lower.y + b / 3, q, 1),
+            corner(0, b),
+            post(-lower.x, lower.y + b / 3, q, 1),
+            corner(-waist, 0),
+            post(-upper.x, upper.y - b / 3, r, 1),
+          ],
+          true,
+        ),
+      ];
+    },
+  },
+  spiral: {
+    name: 'Spiral',
+    about: 'One wire, wound outwards from its opening.',
+    fields: [
+      tool('tool', 'Opening, tool', 2, 1),
+      length('gap', 'Between the turns', 1.2, 0, 20),
+      count('turns', 'Turns', 3, 1, 12),
+      length('tail', 'Straight end', 10, 0),
+    ],
+    draw: (v, m) => {
+      const pitch = v['gap']! + m.diameterMm;
+      const arcs = spiralArcs(vec(0, 0), 0, m.radius(v['tool']!), pitch, v['turns']!, 1);
+      return [{ segments: [...arcs, ...tailOf(arcs, v['tail']!)], closed: false }];
+    },
+  },
+  scroll: {
+    name: 'Double scroll',
+    about: 'One wire: a spiral at each end, turned opposite ways.',
+    fields: [
+      tool('tool', 'Openings, tool', 2, 1),
+      length('gap', 'Between the turns', 1.2, 0, 20),
+      share('turns', 'Turns of each', 1.5, 0.5, 6),
+      length('middle', 'Straight between', 8, 0),
+    ],
+    draw: (v, m) => {
+      const pitch = v['gap']! + m.diameterMm;
+      const radius = m.radius(v['tool']!);
+      const first = spiralArcs(vec(0, 0), 0, radius, pitch, v['turns']!, 1);
+      const out = first[first.length - 1]!;
+      const straight = tailOf(first, v['middle']!);
+      const halves = first.length;
+      const heading = angleOf(tangentAt(out, 1));
+      const start = straight[0] ? endOf(straight[0]) : endOf(out);
+      const second = arcRow(
+        start,
+        heading,
+        Array.from({ length: halves }, (_, i) => ({
+          radius: radius + ((halves - 1 - i) * pitch) / 2,
+          sweep: -Math.PI,
+        })),
+      );
+      return [{ segments: [...first, ...straight, ...second], closed: false }];
+    },
+  },
+  crescent: {
+    name: 'Crescent',
+    about: 'One closed wire: an outer and an inner curve, a corner at each tip.',
+    fields: [
+      length('height', 'Tip to tip', 24, 6),
+      share('outer', 'Outer curve', 0.95, 0.5, 1.6),
+      share('inner', 'Inner curve', 0.45, 0.1, 1.2),
+    ],
+    draw: (v) => {
+      const h = v['height']! / 2;
+      const inner = Math.min(v['inner']!, v['outer']! - 0.15);
+      const [top, low] = [vec(0, -h), vec(0, h)];
+      return [
+        {
+          segments: [arcFromBulge(top, low, -v['outer']!), arcFromBulge(low, top, inner)],
+          closed: true,
+        },
+      ];
+    },
+  },
+} satisfies Record<string, Motif>;
+
+export function tailOf(segments: readonly Segment[], mm: number): Segment[] {
+  const last = segments[segments.length - 1];
+  if (!last || mm < 0.05) return [];
+  const from = endOf(last);
+  const along = tangentAt(last, 1);
+  return [line(from, vec(from.x + along.x * mm, from.y + along.y * mm))];
+}
