@@ -35,11 +35,11 @@ const RIGHT_TO_LEFT = /[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Sc
 const DOTLESS: Readonly<Record<string, string>> = { i: 'ı', j: 'j' };
 
 /**
- * The letters of a text in a face. Signs the face does not have are named, not dropped in silence.
- * @throws LetteringError when there is nothing to set, or too much, or none of it can be
+ * The signs of a text, spaces as one.
+ * @throws LetteringError when there are none, or too many
  */
-export function readText(settings: Pick<WordSettings, 'text' | 'face' | 'letters'>): ReadText {
-  const text = settings.text.normalize('NFC').replace(/\s+/gu, ' ').trim();
+export function signsOf(written: string): string[] {
+  const text = written.normalize('NFC').replace(/\s+/gu, ' ').trim();
   const signs = [...new Intl.Segmenter('en', { granularity: 'grapheme' }).segment(text)].map(
     (s) => s.segment,
   );
@@ -49,6 +49,24 @@ export function readText(settings: Pick<WordSettings, 'text' | 'face' | 'letters
       `A word holds up to ${MAX_SIGNS} signs; this has ${signs.length}. Shorten it, or set it as several words.`,
     );
   }
+  return signs;
+}
+
+/** Refuses a text of which nothing can be set. @throws LetteringError always */
+export function refuseAll(signs: readonly string[], face: string): never {
+  throw new LetteringError(
+    RIGHT_TO_LEFT.test(signs.join(''))
+      ? 'These faces hold Latin letters only; scripts that run from right to left cannot be set yet. Draw or trace the word instead.'
+      : `${face} has none of these signs: ${listed(signs)}. The faces hold Latin letters, digits and common marks. Draw or trace the word instead.`,
+  );
+}
+
+/**
+ * The letters of a text in a face. Signs the face does not have are named, not dropped in silence.
+ * @throws LetteringError when there is nothing to set, or too much, or none of it can be
+ */
+export function readText(settings: Pick<WordSettings, 'text' | 'face' | 'letters'>): ReadText {
+  const signs = signsOf(settings.text);
   const face: Face = FACES[settings.face];
   const forms = new Map(settings.letters.map((l) => [l.at, l.form]));
   const missing: string[] = [];
@@ -59,11 +77,7 @@ export function readText(settings: Pick<WordSettings, 'text' | 'face' | 'letters
     return letter;
   });
   if (letters.every((l) => l === null)) {
-    throw new LetteringError(
-      RIGHT_TO_LEFT.test(text)
-        ? 'These faces hold Latin letters only; scripts that run from right to left cannot be set yet. Draw or trace the word instead.'
-        : `${face.name} has none of these signs: ${listed(missing)}. The faces hold Latin letters, digits and common marks. Draw or trace the word instead.`,
-    );
+    refuseAll(signs, face.name);
   }
   return { letters, missing: [...new Set(missing)] };
 }

@@ -4,14 +4,16 @@ import { FACE_IDS } from './faces';
 /** Signs one word may hold. */
 export const MAX_SIGNS = 200;
 
+export const sizeSchema = z.discriminatedUnion('by', [
+  z.strictObject({ by: z.literal('x-height'), mm: z.number().min(1).max(500) }),
+  z.strictObject({ by: z.literal('width'), mm: z.number().min(2).max(4_000) }),
+]);
+
 /** Everything chosen about a word. Lengths mm, angles degrees. */
 export const wordSchema = z.strictObject({
   text: z.string().max(2_000),
   face: z.enum(FACE_IDS),
-  size: z.discriminatedUnion('by', [
-    z.strictObject({ by: z.literal('x-height'), mm: z.number().min(1).max(500) }),
-    z.strictObject({ by: z.literal('width'), mm: z.number().min(2).max(4_000) }),
-  ]),
+  size: sizeSchema,
   /** added between letters, in tenths of the x-height */
   space: z.number().min(-3).max(20),
   slantDeg: z.number().min(-30).max(40),
