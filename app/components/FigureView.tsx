@@ -72,7 +72,7 @@ export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; vie
   const wire = plan.wires[wireIndex];
   const runner =
     wire && atMm !== null
-      ? placeOnWire(wire.strip, Math.min(wire.developedMm, Math.max(0, atMm - wire.startMm)))
+      ? placeOnWire(wire, Math.min(wire.developedMm, Math.max(0, atMm - wire.startMm)))
       : null;
   const labels = bendLabels(plan, 'middleMm', piece.wire.diameterMm / 2 + 11 * px, 18 * px);
   const crowded = plan.wires.reduce((n, w) => n + w.bends.length, 0) > 120;

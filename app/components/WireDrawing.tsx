@@ -2,7 +2,7 @@ import { memo, type ReactNode } from 'react';
 import { pathData } from '@core/file';
 import { flattenSegment, perp, scale, startOf, type Vec } from '@core/geometry';
 import type { Piece } from '@core/piece';
-import { endShapes, placeOnWire, type Plan, type WirePlan } from '@core/plan';
+import { endShapes, formedShapes, placeOnWire, type Plan, type WirePlan } from '@core/plan';
 import { METAL_COLOURS, type MetalColours } from './metalColours';
 
 /** Light falls from the upper left; the bright lines lie that much of a diameter aside. */
@@ -47,7 +47,7 @@ function stretchData(wire: WirePlan, fromMm: number, toMm: number): string {
   const points: string[] = [];
   for (let i = 0; i <= steps; i++) {
     const at = fromMm + ((toMm - fromMm) * i) / steps;
-    const place = placeOnWire(wire.strip, Math.min(wire.developedMm, Math.max(0, at)));
+    const place = placeOnWire(wire, Math.min(wire.developedMm, Math.max(0, at)));
     if (place) points.push(`${place.at.x.toFixed(3)} ${place.at.y.toFixed(3)}`);
   }
   return `M${points.join('L')}`;
@@ -66,7 +66,7 @@ export const WireDrawing = memo(function WireDrawing({
   return (
     <g>
       {plan.wires.map((wire) => {
-        const data = pathData(wire.strip.pieces.flatMap((p) => p.shape));
+        const data = pathData(formedShapes(wire));
         return (
           <g key={wire.pathId}>
             {endShapes(piece, plan, wire).map((shape, i) => (
@@ -116,7 +116,7 @@ export const WireDrawing = memo(function WireDrawing({
 
 /** The joint of a closed wire: a thin line across it. */
 function SeamLine({ wire, d, colour }: { wire: WirePlan; d: number; colour: string }) {
-  const place = placeOnWire(wire.strip, 0);
+  const place = placeOnWire(wire, 0);
   if (!place) return null;
   const across = scale(perp(place.direction), d / 2);
   return (
@@ -156,7 +156,7 @@ export const SketchDrawing = memo(function SketchDrawing({
 /** All points a drawing of the plan reaches, loops at its ends included; for fitting it into a view. */
 export function drawnExtent(piece: Piece, plan: Plan): Vec[] {
   return plan.wires.flatMap((wire) => {
-    const shapes = [...wire.strip.pieces.flatMap((p) => p.shape), ...endShapes(piece, plan, wire)];
+    const shapes = [...formedShapes(wire), ...endShapes(piece, plan, wire)];
     return shapes.flatMap((s) => [startOf(s), ...flattenSegment(s, 0.2)]);
   });
 }

@@ -91,8 +91,8 @@ function EndFlags({ plan, piece, pxPerMm }: { plan: Plan; piece: Piece; pxPerMm:
     <g>
       {plan.wires.map((w, i) => {
         const name = plan.wires.length > 1 ? ` ${i + 1}` : '';
-        const start = placeOnWire(w.strip, 0);
-        const end = placeOnWire(w.strip, w.developedMm);
+        const start = placeOnWire(w, 0);
+        const end = placeOnWire(w, w.developedMm);
         if (!start || !end) return null;
         const closed = piece.paths.find((p) => p.id === w.pathId)?.closed;
         return closed

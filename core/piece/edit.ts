@@ -23,6 +23,8 @@ import {
 import { markOf } from './mark';
 import { drawnPath, segmentBetween } from './nodes';
 import type { FigureNode, FigurePath, Piece, TracedPicture } from './schema';
+import type { DrawnLine } from './shapeSchema';
+import { mapShape } from './shapes';
 
 /** Bounding box of the drawn lines, mm; null while nothing is drawn. */
 export function figureBox(paths: readonly FigurePath[]): Box | null {
@@ -59,17 +61,41 @@ export function resizeFigure(piece: Piece, side: 'height' | 'width', sizeMm: num
 }
 
 /**
- * The whole figure under a map, with the picture it was traced from: that stays under it, and lines
- * not changed by hand still count as unchanged.
+ * The whole figure under a map, with all that lies at places on it. The picture it was traced from
+ * stays under it, and lines not changed by hand still count as unchanged.
  */
 function mapFigure(piece: Piece, m: Affine): Piece {
   const paths = mapPaths(piece.paths, m);
-  const { picture } = piece;
-  if (!picture) return { ...piece, paths };
-  const known = new Map(picture.traced.map((t) => [t.id, t.mark]));
-  const traced = piece.paths.flatMap((path, i) =>
-    known.get(path.id) === markOf(path) ? [{ id: path.id, mark: markOf(paths[i]!) }] : [],
-  );
+  const now = new Map(piece.paths.map((path, i) => [path.id, { path, mapped: paths[i]! }]));
+  const remarked = (lines: readonly DrawnLine[]): DrawnLine[] =>
+    lines.map((line) => {
+      const found = now.get(line.id);
+      if (!found || line.mark !== markOf(found.path)) return line;
+      return { id: line.id, mark: markOf(found.mapped) };
+    });
+  const moved = <T extends Vec>(p: T): T => ({ ...p, ...applyAffine(m, p) });
+  const { route, picture } = piece;
+  return {
+    ...piece,
+    paths,
+    overAt: piece.overAt.map(moved),
+    hang: piece.hang && moved(piece.hang),
+    route: route && {
+      ...route,
+      start: route.start && moved(route.start),
+      end: route.end && moved(route.end),
+      rules: route.rules.map(moved),
+    },
+    shapes: piece.shapes.map((s) => ({
+      ...mapShape(s, m, piece.wire),
+      lines: remarked(s.lines),
+    })),
+    picture: picture && { ...mapPicture(picture, m), traced: remarked(picture.traced) },
+  };
+}
+
+/** A traced picture's place under a map. */
+function mapPicture(picture: TracedPicture, m: Affine): TracedPicture {
   const [a, b, c, d, e, f, g, h] = picture.toMm;
   const row = (x: number, y: number, w: number, p: number, q: number, r: number): number =>
     x * p + y * q + w * r;
@@ -84,7 +110,7 @@ function mapFigure(piece: Piece, m: Affine): Piece {
     g,
     h,
   ];
-  return { ...piece, paths, picture: { ...picture, toMm, traced, scale } };
+  return { ...picture, toMm, scale };
 }
 
 /** The figure moved so that its box starts at the origin. */

@@ -13,6 +13,7 @@ export {
   sharpenNode,
   smoothNode,
 } from './edit';
+export { drawShape, type DrawnShape, type FontOf } from './drawShape';
 export { cutAt, joinEnds, nearestEnd, straightenAt, type PathEnd } from './lines';
 export { markOf } from './mark';
 export { bestAxis, betterHalf, mirrorHalf, type Axis, type Symmetry } from './mirror';
@@ -30,9 +31,13 @@ export {
   type FigureNode,
   type FigurePath,
   type PictureSize,
+  type RouteChoices,
   type Piece,
   type Seam,
   type TracedPicture,
   type Wire,
   type WireEnd,
+  type WireEnds,
 } from './schema';
+export { shapeSchema, type Place, type Shape } from './shapeSchema';
+export { freshShapeId, hasRoomFor, isHandChanged, withoutShape, withShape } from './shapes';

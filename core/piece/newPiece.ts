@@ -28,5 +28,9 @@ export function newPiece(id: string, name: string, now: string): Piece {
     work: 'cut',
     over: 'later',
     picture: null,
+    overAt: [],
+    route: null,
+    hang: null,
+    shapes: [],
   };
 }

@@ -209,10 +209,18 @@ describe('records', () => {
   });
 
   it('a record without a version is brought up to date', () => {
-    const { version: _version, picture: _picture, ...old } = newPiece('p', 'Old', NOW);
+    const {
+      version: _version,
+      picture: _picture,
+      route: _route,
+      hang: _hang,
+      overAt: _overAt,
+      shapes: _shapes,
+      ...old
+    } = newPiece('p', 'Old', NOW);
     for (const record of [old, { ...old, version: 1 }]) {
       const read = readPiece(record);
-      expect(read.ok && read.value.version).toBe(2);
+      expect(read.ok && read.value.version).toBe(3);
       expect(read.ok && read.value.picture).toBeNull();
     }
   });

@@ -9,6 +9,8 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
   (record) => ({ ...record, version: 1 }),
   // Version 2 knows the picture a figure was traced from.
   (record) => ({ ...record, version: 2, picture: null }),
+  // Version 3 knows routes, hang points, single crossings, words and motifs.
+  (record) => ({ ...record, version: 3, overAt: [], route: null, hang: null, shapes: [] }),
 ];
 
 const header = z.object({ format: z.string(), version: z.number().int().min(0).optional() });

@@ -1,12 +1,21 @@
 import { z } from 'zod';
 import { BASES, CORNER_STYLES } from '../strip';
 import { METALS, TEMPERS, WIRE_LIMITS_MM } from '../wire';
+import {
+  coordinate,
+  COORDINATE_LIMIT_MM,
+  drawnLineSchema,
+  pointSchema,
+  shapeSchema,
+} from './shapeSchema';
 
 /** Limits of one piece. Beyond them it is refused with a message, never cut short. */
-export const PIECE_LIMITS = { nodes: 40_000, paths: 500, coordinateMm: 5_000 } as const;
+export const PIECE_LIMITS = {
+  nodes: 40_000,
+  paths: 500,
+  coordinateMm: COORDINATE_LIMIT_MM,
+} as const;
 
-const coordinate = z.number().min(-PIECE_LIMITS.coordinateMm).max(PIECE_LIMITS.coordinateMm);
-const offset = z.strictObject({ x: coordinate, y: coordinate });
 const extra = z.number().min(0).max(1_000);
 
 /**
@@ -16,8 +25,8 @@ const extra = z.number().min(0).max(1_000);
 export const nodeSchema = z.strictObject({
   x: coordinate,
   y: coordinate,
-  in: offset.optional(),
-  out: offset.optional(),
+  in: pointSchema.optional(),
+  out: pointSchema.optional(),
   bulge: z.number().min(-1e4).max(1e4).optional(),
 });
 export type FigureNode = z.infer<typeof nodeSchema>;
@@ -109,12 +118,32 @@ export const pictureSchema = z.strictObject({
   /** from the picture, px, to the figure, mm: the eight numbers of a plane map */
   toMm: z.tuple([number, number, number, number, number, number, number, number]),
   /** the traced lines as they came, to tell them from those changed by hand since */
-  traced: z.array(z.strictObject({ id: z.string().max(60), mark: z.string().max(40) })).max(2000),
+  traced: z.array(drawnLineSchema).max(2000),
 });
 export type TracedPicture = z.infer<typeof pictureSchema>;
 
+/** What is chosen about the ends of one wire of a route. */
+const wireEndsSchema = z.strictObject({ start: endSchema, end: endSchema, seam: seamSchema });
+export type WireEnds = z.infer<typeof wireEndsSchema>;
+
+/** How the drawing is run: without it each drawn line is a wire. */
+export const routeSchema = z.strictObject({
+  wires: z.number().int().min(1).max(PIECE_LIMITS.paths),
+  /** join separate parts by straight stretches */
+  bridge: z.boolean(),
+  start: pointSchema.nullable(),
+  end: pointSchema.nullable(),
+  /** wishes for single junctions */
+  rules: z
+    .array(z.strictObject({ ...pointSchema.shape, rule: z.enum(['straight', 'turn']) }))
+    .max(2_000),
+  /** by wire; a wire without an entry has plain ends */
+  ends: z.array(wireEndsSchema).max(PIECE_LIMITS.paths),
+});
+export type RouteChoices = z.infer<typeof routeSchema>;
+
 export const PIECE_FORMAT = 'hush-road.piece';
-export const PIECE_VERSION = 2;
+export const PIECE_VERSION = 3;
 
 export const pieceSchema = z
   .strictObject({
@@ -136,6 +165,15 @@ export const pieceSchema = z
     picture: pictureSchema.nullable(),
     /** which pass lies on top where the wire crosses itself */
     over: z.enum(['later', 'earlier', 'alternate']),
+    /** crossings where it is otherwise, by their places */
+    overAt: z
+      .array(z.strictObject({ ...pointSchema.shape, top: z.enum(['later', 'earlier']) }))
+      .max(2_000),
+    route: routeSchema.nullable(),
+    /** where the piece hangs; null is its highest point */
+    hang: pointSchema.nullable(),
+    /** words and motifs among the paths */
+    shapes: z.array(shapeSchema).max(200),
   })
   .refine((p) => p.paths.reduce((n, path) => n + path.nodes.length, 0) <= PIECE_LIMITS.nodes, {
     message: `more than ${PIECE_LIMITS.nodes} points`,

@@ -1,23 +1,7 @@
 import { pathLength, type Vec } from '../geometry';
 import { drawnPath, type FigurePath } from '../piece';
 import { fitChain, fitSection, type Chain, type FitSection } from '../strip';
-
-/** Keeps the last results of a slow pure function. */
-function remember<T>(limit: number): (key: string, make: () => T) => T {
-  const kept = new Map<string, T>();
-  return (key, make) => {
-    const known = kept.get(key);
-    if (known !== undefined) {
-      kept.delete(key);
-      kept.set(key, known);
-      return known;
-    }
-    const made = make();
-    kept.set(key, made);
-    if (kept.size > limit) kept.delete(kept.keys().next().value!);
-    return made;
-  };
-}
+import { remember } from './remember';
 
 const chains = remember<{ chain: Chain; drawnMm: number }>(60);
 const sections = remember<ReturnType<FitSection>>(400);

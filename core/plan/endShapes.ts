@@ -21,30 +21,29 @@ function loopShape(
 
 /** What lies beyond the figure at a wire's ends once formed: loops and tails, reserve left out. */
 export function endShapes(piece: Piece, plan: Plan, wire: WirePlan): Primitive[] {
-  const path = piece.paths.find((p) => p.id === wire.pathId);
-  if (!path) return [];
+  const { ends } = wire;
   const center = plan.hang?.center ?? { x: 0, y: 0 };
   const shapes: Primitive[] = [];
   const loop = (insideMm: number, first: boolean): void => {
-    const place = placeOnWire(wire.strip, first ? 0 : wire.developedMm);
+    const place = placeOnWire(wire, first ? 0 : wire.developedMm);
     if (!place) return;
     const outward = first ? scale(place.direction, -1) : place.direction;
     shapes.push(loopShape(place.at, outward, insideMm, piece.wire.diameterMm, center));
   };
   const tail = (end: WireEnd, first: boolean): void => {
-    const place = placeOnWire(wire.strip, first ? 0 : wire.developedMm);
+    const place = placeOnWire(wire, first ? 0 : wire.developedMm);
     if (!place || end.kind !== 'plain' || end.tailMm <= 0) return;
     const outward = scale(place.direction, first ? -end.tailMm : end.tailMm);
     const to = { x: place.at.x + outward.x, y: place.at.y + outward.y };
     shapes.push({ type: 'line', from: place.at, to });
   };
-  if (path.closed) {
-    if (path.seam.join === 'loops') [true, false].forEach((f) => loop(path.seam.loopInsideMm, f));
+  if (wire.closed) {
+    if (ends.seam.join === 'loops') [true, false].forEach((f) => loop(ends.seam.loopInsideMm, f));
     return shapes;
   }
-  if (path.start.kind === 'loop') loop(path.start.insideMm, true);
-  if (path.end.kind === 'loop') loop(path.end.insideMm, false);
-  tail(path.start, true);
-  tail(path.end, false);
+  if (ends.start.kind === 'loop') loop(ends.start.insideMm, true);
+  if (ends.end.kind === 'loop') loop(ends.end.insideMm, false);
+  tail(ends.start, true);
+  tail(ends.end, false);
   return shapes;
 }

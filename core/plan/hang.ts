@@ -3,7 +3,7 @@ import { distance, type MeasuredLine, type Vec } from '../geometry';
 export interface Hang {
   /** centre of mass */
   readonly center: Vec;
-  /** highest point of the wire, from which the piece is taken to hang */
+  /** the point of the wire from which the piece hangs: the chosen one or the highest */
   readonly from: Vec;
   /** angle by which the piece swings, clockwise positive as seen from the front, radians */
   readonly tiltRad: number;
@@ -11,15 +11,20 @@ export interface Hang {
   readonly bailX: number;
 }
 
-/** Centre of mass of wires of one thickness, and the tilt when hung from the highest point. */
-export function hangOf(lines: readonly MeasuredLine[]): Hang | null {
+/**
+ * Centre of mass of wires of one thickness, and the tilt when hung.
+ * @param wished the piece hangs from the point of the wire nearest to this; null: from the highest
+ */
+export function hangOf(lines: readonly MeasuredLine[], wished: Vec | null): Hang | null {
   let mass = 0;
   let x = 0;
   let y = 0;
   let from: Vec | null = null;
+  const better = (p: Vec, than: Vec): boolean =>
+    wished ? distance(p, wished) < distance(than, wished) : p.y < than.y;
   for (const { points } of lines) {
     points.forEach((p, i) => {
-      if (!from || p.y < from.y) from = p;
+      if (!from || better(p, from)) from = p;
       const q = points[i + 1];
       if (!q) return;
       const m = distance(p, q);

@@ -4,5 +4,13 @@ export { bendLabels, type BendLabel } from './labels';
 export { endShapes } from './endShapes';
 export type { Hang } from './hang';
 export type { LengthPart } from './lengths';
-export { formedLine, placeOnWire, type WireCrossing } from './places';
-export { planPiece, type Plan, type PlannedBend, type WirePlan } from './planPiece';
+export { formedLine, formedShapes, placeOnWire, type Formed, type WireCrossing } from './places';
+export {
+  planPiece,
+  type Plan,
+  type PlannedBend,
+  type PlannedRoute,
+  type WirePlan,
+} from './planPiece';
+export { routedFigure, routeOverview, wishAt, type Junction, type RouteOverview } from './routed';
+export type { Aside } from './sideBySide';

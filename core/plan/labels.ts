@@ -33,7 +33,7 @@ export function bendLabels(
     others.every((q) => Math.abs(p.x - q.x) >= by || Math.hypot(p.x - q.x, p.y - q.y) >= by);
   return plan.wires.flatMap((w, wireIndex) =>
     w.bends.flatMap((b, bend): BendLabel[] => {
-      const place = placeOnWire(w.strip, b[which]);
+      const place = placeOnWire(w, b[which]);
       if (!place) return [];
       const { x, y } = place.direction;
       const out = b.angleRad > 0 ? 1 : -1;
@@ -62,9 +62,10 @@ export function bendLabels(
 }
 
 /** Points along a formed wire, `step` mm apart. */
-function wirePoints({ strip, developedMm }: WirePlan, step: number): Vec[] {
+function wirePoints(wire: WirePlan, step: number): Vec[] {
+  const { developedMm } = wire;
   const count = Math.min(600, Math.ceil(developedMm / step));
   return Array.from({ length: count + 1 }, (_, i) =>
-    placeOnWire(strip, (developedMm * i) / Math.max(1, count)),
+    placeOnWire(wire, (developedMm * i) / Math.max(1, count)),
   ).flatMap((p) => (p ? [p.at] : []));
 }

@@ -1,17 +1,59 @@
 import {
+  distance,
   findCrossings,
   flattenSegment,
+  perp,
   segmentLength,
   startOf,
   tangentAt,
   type Crossing,
   type MeasuredLine,
+  type Primitive,
   type Vec,
 } from '../geometry';
 import type { Strip, StripPiece } from '../strip';
+import type { Aside } from './sideBySide';
+
+/** What a formed wire's places follow from: its blank, and where it lies beside another pass. */
+export interface Formed {
+  readonly strip: Strip;
+  readonly asides: readonly Aside[];
+}
+
+/** How closely a wire that lies aside is drawn, mm along it. */
+const STEP_MM = 0.4;
 
 /** The formed wire as points with their positions on the straight blank. */
-export function formedLine(strip: Strip, tolerance = 0.05): MeasuredLine {
+export function formedLine(wire: Formed): MeasuredLine {
+  const line = bareLine(wire.strip);
+  if (wire.asides.length === 0) return line;
+  const s = new Set(line.s);
+  for (const { fromMm, toMm } of wire.asides) {
+    const steps = Math.max(1, Math.ceil((toMm - fromMm) / STEP_MM));
+    for (let i = 0; i <= steps; i++) s.add(fromMm + ((toMm - fromMm) * i) / steps);
+  }
+  const sorted = [...s].sort((a, b) => a - b);
+  const places = sorted.map((mm) => placeOnWire(wire, mm)?.at ?? null);
+  return {
+    points: places.flatMap((p) => p ?? []),
+    s: sorted.filter((_, i) => places[i] !== null),
+    closed: line.closed,
+  };
+}
+
+/** The formed wire's middle line: arcs and lines, or short chords where it lies beside another pass. */
+export function formedShapes(wire: Formed): Primitive[] {
+  if (wire.asides.length === 0) return wire.strip.pieces.flatMap((p) => p.shape);
+  const { points } = formedLine(wire);
+  return points
+    .slice(1)
+    .flatMap((to, i): Primitive[] =>
+      distance(points[i]!, to) > 1e-9 ? [{ type: 'line', from: points[i]!, to }] : [],
+    );
+}
+
+/** The blank bent along the drawn line, both passes of a doubled line on top of each other. */
+export function bareLine(strip: Strip, tolerance = 0.05): MeasuredLine {
   const points: Vec[] = [];
   const s: number[] = [];
   for (const piece of strip.pieces) {
@@ -48,8 +90,36 @@ function pieceAt(strip: Strip, atMm: number): StripPiece | undefined {
   return pieces[low];
 }
 
+/** How far aside a wire lies at a position on its blank; it goes there and back over a wire's width. */
+function asideAt({ strip, asides }: Formed, atMm: number): number {
+  const found = asides.find((a) => atMm >= a.fromMm && atMm <= a.toMm);
+  if (!found) return 0;
+  const ramp = Math.min(3 * Math.abs(found.asideMm), (found.toMm - found.fromMm) / 3);
+  const share = (fromEnd: number, isEnd: boolean): number => {
+    if (isEnd || fromEnd >= ramp) return 1;
+    const t = Math.max(0, fromEnd / ramp);
+    return t * t * (3 - 2 * t);
+  };
+  return (
+    found.asideMm *
+    share(atMm - found.fromMm, found.fromMm <= 1e-6) *
+    share(found.toMm - atMm, found.toMm >= strip.developedMm - 1e-6)
+  );
+}
+
 /** Point and direction of the formed wire at a position on the blank. */
-export function placeOnWire(strip: Strip, atMm: number): { at: Vec; direction: Vec } | null {
+export function placeOnWire(wire: Formed, atMm: number): { at: Vec; direction: Vec } | null {
+  const place = barePlace(wire.strip, atMm);
+  const aside = place ? asideAt(wire, atMm) : 0;
+  if (!place || aside === 0) return place;
+  const side = perp(place.direction);
+  return {
+    at: { x: place.at.x + side.x * aside, y: place.at.y + side.y * aside },
+    direction: place.direction,
+  };
+}
+
+function barePlace(strip: Strip, atMm: number): { at: Vec; direction: Vec } | null {
   const piece = pieceAt(strip, atMm);
   if (!piece) return null;
   const drawn = piece.shape.reduce((sum, p) => sum + segmentLength(p), 0);
@@ -84,22 +154,29 @@ export interface WireCrossing {
   readonly angleRad: number;
 }
 
+/** A crossing set by hand is found again this near to where it was, mm. */
+const ONE_PLACE_MM = 1;
+
 export type OverRule = 'later' | 'earlier' | 'alternate';
 
 /**
  * Where the formed wires cross, in the order in which the wire first comes there, and which pass is
  * on top. `alternate` lets each wire go over and under in turn along its length.
+ * @param single crossings, by their places, where it is otherwise
  */
 export function crossingsOf(
   lines: readonly MeasuredLine[],
   diameterMm: number,
   rule: OverRule,
+  single: readonly { x: number; y: number; top: 'later' | 'earlier' }[] = [],
 ): WireCrossing[] {
   const found = findCrossings(lines, diameterMm);
   const over = rule === 'alternate' ? firstOverInTurn(found) : null;
   return found.map((c, i) => {
     const turn = Math.abs(c.turnRad);
-    const firstOnTop = over ? over[i] === true : rule === 'earlier';
+    const own = single.find((o) => distance(o, c.at) <= Math.max(ONE_PLACE_MM, diameterMm));
+    const ruled = over ? over[i] === true : rule === 'earlier';
+    const firstOnTop = own ? own.top === 'earlier' : ruled;
     return {
       at: c.at,
       firstWire: c.firstLine,

@@ -145,8 +145,8 @@ describe('marks', () => {
         ),
       ]),
     ).wires;
-    expect(placeOnWire(wire!.strip, 10)!.at).toEqual({ x: 13, y: 4 });
-    expect(distance(placeOnWire(wire!.strip, 999)!.at, { x: 33, y: 4 })).toBeLessThan(1e-9);
+    expect(placeOnWire(wire!, 10)!.at).toEqual({ x: 13, y: 4 });
+    expect(distance(placeOnWire(wire!, 999)!.at, { x: 33, y: 4 })).toBeLessThan(1e-9);
   });
 
   it('numbers stand clear of each other', () => {

@@ -1,7 +1,8 @@
 import { typicalStiffness } from '../element';
 import { chooseTools, overbendFactor, type Kit, type Tool } from '../forming';
 import { segmentLength, type Vec } from '../geometry';
-import type { FigurePath, Piece } from '../piece';
+import type { FigurePath, Piece, WireEnds } from '../piece';
+import type { Route } from '../route';
 import {
   bendChain,
   centreChain,
@@ -21,6 +22,8 @@ import { chainOf } from './chains';
 import { hangOf, type Hang } from './hang';
 import { allowancesOf, developedParts, type Allowances, type LengthPart } from './lengths';
 import { crossingsOf, formedLine, placeOnWire, type WireCrossing } from './places';
+import { routedFigure } from './routed';
+import { asidesOf, type Aside } from './sideBySide';
 
 /** A bend as the bend table lists it. */
 export interface PlannedBend extends Mark {
@@ -36,7 +39,11 @@ export interface PlannedBend extends Mark {
 export interface WirePlan extends Allowances {
   readonly pathId: string;
   readonly closed: boolean;
+  /** what is chosen about its ends, or its seam if it is closed */
+  readonly ends: WireEnds;
   readonly strip: Strip;
+  /** where it lies beside another pass of the same line */
+  readonly asides: readonly Aside[];
   readonly bends: readonly PlannedBend[];
   readonly developedMm: number;
   readonly cutMm: number;
@@ -49,8 +56,13 @@ export interface WirePlan extends Allowances {
   readonly seamPlace: Vec | null;
 }
 
+/** How a piece's lines are run, and how good that is. */
+export type PlannedRoute = Omit<Route, 'graph' | 'wires'>;
+
 export interface Plan {
   readonly wires: readonly WirePlan[];
+  /** null when each drawn line is a wire */
+  readonly route: PlannedRoute | null;
   readonly crossings: readonly WireCrossing[];
   readonly advice: readonly Advice[];
   readonly hang: Hang | null;
@@ -61,20 +73,23 @@ export interface Plan {
 
 /**
  * The plan of a piece: pure, and everything the screens and sheets show comes from it.
- * Stages: drawn path, chain of lines and arcs, wire's centreline, straight blank, marks and lengths.
+ * Stages: route, drawn path, chain of lines and arcs, wire's centreline, straight blank, marks and lengths.
  * @param kit tools for the curves; without one they are free curves
  */
 export function planPiece(piece: Piece, kit?: Kit): Plan {
   const wire = typicalStiffness(piece.wire.metal, piece.wire.temper, piece.wire.diameterMm);
   const overbend = byRadius((radius) => overbendFactor(radius, wire));
-  const built = piece.paths
-    .filter((path) => path.nodes.length > 1)
-    .map((path) => {
-      const formed = formPath(piece, path);
-      const choice = kit ? chooseTools(formed.strip, kit, wire, piece.toleranceMm) : null;
-      return { path, ...formed, strip: choice?.strip ?? formed.strip, tools: choice?.tools };
-    });
-  const wires = built.map(({ path, strip, tools, drawnMm, deviationMm, seamAt }): WirePlan => {
+  const { paths, route } = routedFigure(piece);
+  const built = paths.map((path) => {
+    const formed = formPath(piece, path);
+    const choice = kit ? chooseTools(formed.strip, kit, wire, piece.toleranceMm) : null;
+    return { path, ...formed, strip: choice?.strip ?? formed.strip, tools: choice?.tools };
+  });
+  const beside = route ? asidesOf(route, built, piece.wire.diameterMm) : [];
+  const wires = built.map((b, n): WirePlan => {
+    const { path, strip, tools, drawnMm, deviationMm, seamAt } = b;
+    const asides = beside[n] ?? [];
+    const placed = { strip, asides };
     const allowances = allowancesOf(piece, path);
     const { startMm, endMm, reserveMm } = allowances;
     const toolOf = strip.pieces.flatMap((p, i) => (isBend(p) ? [tools?.[i] ?? null] : []));
@@ -95,13 +110,15 @@ export function planPiece(piece: Piece, kit?: Kit): Plan {
         formToRad: mark.angleRad * past,
         tool: toolOf[i] ?? null,
         fromEndMm: startMm + mark.gripMm,
-        place: placeOnWire(strip, mark.middleMm)?.at ?? { x: 0, y: 0 },
+        place: placeOnWire(placed, mark.middleMm)?.at ?? { x: 0, y: 0 },
       };
     });
     return {
       pathId: path.id,
       closed: path.closed,
+      ends: { start: path.start, end: path.end, seam: path.seam },
       strip,
+      asides,
       bends,
       developedMm: strip.developedMm,
       cutMm: strip.developedMm + startMm + endMm + reserveMm,
@@ -112,21 +129,23 @@ export function planPiece(piece: Piece, kit?: Kit): Plan {
       drawnMm,
       deviationMm,
       seamAt,
-      seamPlace: path.closed ? (placeOnWire(strip, 0)?.at ?? null) : null,
+      seamPlace: path.closed ? (placeOnWire(placed, 0)?.at ?? null) : null,
     };
   });
-  const strips = built.map((b) => b.strip);
-  const lines = strips.map((s) => formedLine(s));
+  const lines = wires.map((w) => formedLine(w));
   const used = wires.reduce((sum, w) => sum + w.cutMm - w.reserveMm, 0);
   return {
     wires,
-    crossings: crossingsOf(lines, piece.wire.diameterMm, piece.over),
+    route: route && summary(route),
+    crossings: crossingsOf(lines, piece.wire.diameterMm, piece.over, piece.overAt),
     advice: adviceFor(piece, built),
-    hang: hangOf(lines),
+    hang: hangOf(lines, piece.hang),
     massG: wireMassG(piece.wire.metal, piece.wire.diameterMm, used),
     totalCutMm: wires.reduce((sum, w) => sum + w.cutMm, 0),
   };
 }
+
+const summary = ({ graph: _graph, wires: _wires, ...rest }: Route): PlannedRoute => rest;
 
 /** Many bends of a piece share a radius: each is worked out once. */
 function byRadius(work: (radius: number) => number): (radius: number) => number {

@@ -1,6 +1,13 @@
 import { pathData } from '../file';
 import { growBox, pathsBox, perp, scale, type Box, type Primitive } from '../geometry';
-import { bendLabels, endShapes, placeOnWire, type Plan, type WirePlan } from '../plan';
+import {
+  bendLabels,
+  endShapes,
+  formedShapes,
+  placeOnWire,
+  type Plan,
+  type WirePlan,
+} from '../plan';
 import type { Piece } from '../piece';
 import { MARGIN_MM, rule, words, type Item, type Page, type Paper, type WindowItem } from './items';
 
@@ -13,7 +20,7 @@ export const MAX_TILES = 80;
 
 /** A wire as formed, with the loops and tails at its ends. */
 const wireShapes = (piece: Piece, plan: Plan, wire: WirePlan): Primitive[] => [
-  ...wire.strip.pieces.flatMap((p) => p.shape),
+  ...formedShapes(wire),
   ...endShapes(piece, plan, wire),
 ];
 
@@ -28,7 +35,7 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
     bodies.push({ type: 'path', data, widthMm: d, tone: 'faint' });
     lines.push({ type: 'path', data, widthMm: 0.15, tone: 'ink' });
     for (const b of w.bends) {
-      const grip = placeOnWire(w.strip, b.gripMm);
+      const grip = placeOnWire(w, b.gripMm);
       if (!grip) continue;
       const reach = scale(perp(grip.direction), d / 2 + 0.8);
       marks.push(
@@ -42,7 +49,7 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
         ),
       );
     }
-    const start = placeOnWire(w.strip, 0);
+    const start = placeOnWire(w, 0);
     if (start) {
       const back = scale(start.direction, -(d / 2 + 1.6));
       const name = plan.wires.length > 1 ? `start ${n + 1}` : w.closed ? 'seam' : 'start';
