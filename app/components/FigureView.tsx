@@ -67,14 +67,11 @@ export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; vie
   const { pointer } = useWorkbench();
   const active = usePointer((p) => p.bend);
   const wireIndex = usePointer((p) => Math.min(p.wire, plan.wires.length - 1));
-  const atMm = usePointer((p) => p.atMm);
   const px = 1 / view.pxPerMm;
-  const wire = plan.wires[wireIndex];
-  const runner =
-    wire && atMm !== null
-      ? placeOnWire(wire, Math.min(wire.developedMm, Math.max(0, atMm - wire.startMm)))
-      : null;
-  const labels = bendLabels(plan, 'middleMm', piece.wire.diameterMm / 2 + 11 * px, 18 * px);
+  const labels = useMemo(
+    () => bendLabels(plan, 'middleMm', piece.wire.diameterMm / 2 + 11 * px, 18 * px),
+    [plan, piece.wire.diameterMm, px],
+  );
   const crowded = plan.wires.reduce((n, w) => n + w.bends.length, 0) > 120;
   return (
     <g>
@@ -112,17 +109,28 @@ export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; vie
           </g>
         );
       })}
-      {runner && (
-        <circle
-          cx={runner.at.x}
-          cy={runner.at.y}
-          r={6 * px}
-          fill="var(--raised)"
-          stroke="var(--patina)"
-          strokeWidth={2.5 * px}
-          pointerEvents="none"
-        />
-      )}
+      <Runner plan={plan} px={px} />
     </g>
+  );
+}
+
+/** The point that runs along the figure as the pointer runs along the strip. */
+function Runner({ plan, px }: { plan: Plan; px: number }) {
+  const wire = usePointer((p) => plan.wires[Math.min(p.wire, plan.wires.length - 1)]);
+  const atMm = usePointer((p) => p.atMm);
+  if (!wire || atMm === null) return null;
+  const place = placeOnWire(wire, Math.min(wire.developedMm, Math.max(0, atMm - wire.startMm)));
+  if (!place) return null;
+  return (
+    <circle
+      cx={place.at.x}
+      cy={place.at.y}
+      r={6 * px}
+      fill="var(--raised)"
+      stroke="var(--patina)"
+      strokeWidth={2.5 * px}
+      pointerEvents="none"
+      data-testid="runner"
+    />
   );
 }

@@ -14,15 +14,18 @@ export function WireStroke({
   diameterMm,
   colours,
   cap = 'round',
+  over = [data, data, data],
 }: {
   data: string;
+  /** where body and light lie along it, each further than the one under it on a stretch drawn twice */
+  over?: readonly [string, string, string];
   diameterMm: number;
   colours: MetalColours;
   cap?: 'round' | 'butt';
 }) {
-  const layer = (color: string, width: number, aside: number): ReactNode => (
+  const layer = (d: string, color: string, width: number, aside: number): ReactNode => (
     <path
-      d={data}
+      d={d}
       fill="none"
       stroke={color}
       strokeWidth={diameterMm * width}
@@ -33,10 +36,10 @@ export function WireStroke({
   );
   return (
     <g>
-      {layer(colours.rim, 1, 0)}
-      {layer(colours.body, 0.78, 0.03)}
-      {layer(colours.lit, 0.42, 0.1)}
-      {layer(colours.glint, 0.13, 0.18)}
+      {layer(data, colours.rim, 1, 0)}
+      {layer(over[0], colours.body, 0.78, 0.03)}
+      {layer(over[1], colours.lit, 0.42, 0.1)}
+      {layer(over[2], colours.glint, 0.13, 0.18)}
     </g>
   );
 }
@@ -82,13 +85,16 @@ export const WireDrawing = memo(function WireDrawing({
           </g>
         );
       })}
+      <Beads piece={piece} />
       {plan.crossings.map((c, i) => {
         const first = { wire: plan.wires[c.firstWire], at: c.firstMm };
         const second = { wire: plan.wires[c.secondWire], at: c.secondMm };
         const [over, under] = c.top === 'first' ? [first, second] : [second, first];
         const [upper, lower] = [over.wire, under.wire];
         if (!upper || !lower) return null;
-        const reach = Math.min(6, 1 / Math.max(0.2, Math.sin(c.angleRad))) * d;
+        const reach = Math.min(2.5, 1 / Math.max(0.2, Math.sin(c.angleRad))) * d;
+        const bared = (more: number): string =>
+          stretchData(upper, over.at - 1.3 * reach - more, over.at + 1.3 * reach + more);
         return (
           <g key={i}>
             {[1.15, 0.9, 0.7].map((k) => (
@@ -102,7 +108,8 @@ export const WireDrawing = memo(function WireDrawing({
               />
             ))}
             <WireStroke
-              data={stretchData(upper, over.at - reach * 1.3, over.at + reach * 1.3)}
+              data={bared(0)}
+              over={[bared(0.25 * d), bared(0.45 * d), bared(0.7 * d)]}
               diameterMm={d}
               colours={colours}
               cap="butt"
@@ -113,6 +120,30 @@ export const WireDrawing = memo(function WireDrawing({
     </g>
   );
 });
+
+/** Beads that stand for dots: grey pearls, so that only the wire is warm. */
+function Beads({ piece }: { piece: Piece }) {
+  return piece.shapes
+    .flatMap((s) => s.beads)
+    .map((b, i) => (
+      <g key={i}>
+        <circle
+          cx={b.x}
+          cy={b.y}
+          r={b.acrossMm / 2}
+          fill="#b9c4c9"
+          stroke="#5d6b72"
+          strokeWidth={0.12}
+        />
+        <circle
+          cx={b.x - b.acrossMm * 0.14}
+          cy={b.y - b.acrossMm * 0.16}
+          r={b.acrossMm * 0.14}
+          fill="#f4f8f9"
+        />
+      </g>
+    ));
+}
 
 /** The joint of a closed wire: a thin line across it. */
 function SeamLine({ wire, d, colour }: { wire: WirePlan; d: number; colour: string }) {
@@ -155,8 +186,10 @@ export const SketchDrawing = memo(function SketchDrawing({
 
 /** All points a drawing of the plan reaches, loops at its ends included; for fitting it into a view. */
 export function drawnExtent(piece: Piece, plan: Plan): Vec[] {
-  return plan.wires.flatMap((wire) => {
+  const beads = piece.shapes.flatMap((s) => s.beads);
+  const wires = plan.wires.flatMap((wire) => {
     const shapes = [...formedShapes(wire), ...endShapes(piece, plan, wire)];
     return shapes.flatMap((s) => [startOf(s), ...flattenSegment(s, 0.2)]);
   });
+  return [...wires, ...beads];
 }

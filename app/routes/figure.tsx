@@ -23,6 +23,10 @@ import { isPicture, usePictureFile } from '~/screens/usePictureFile';
 import { PointLayer } from '~/screens/PointLayer';
 import { useFigureEditor, type Editor } from '~/screens/useFigureEditor';
 import { useImport } from '~/screens/useImport';
+import { PlaceHandle } from '~/screens/shapes/PlaceHandle';
+import { ShapeNotes, ShapePanel } from '~/screens/shapes/ShapePanel';
+import { ShapesSection } from '~/screens/shapes/ShapesSection';
+import { useShapeDraft } from '~/screens/shapes/useShapeDraft';
 import { useEdit, useShownPiece, useWorkbench } from '~/state/workbench';
 
 export default function FigureScreen() {
@@ -56,9 +60,11 @@ export default function FigureScreen() {
   const bringIn = (file: File): void => (isPicture(file) ? readPicture(file) : void read(file));
   const press = useRef<{ at: Vec; x: number; y: number } | null>(null);
   const [handle, setHandle] = useState<{ at: Vec; to: Vec } | null>(null);
-  const drawing = editor.mode === 'draw';
+  const draft = useShapeDraft();
+  const drawing = editor.mode === 'draw' && !draft.shape;
 
   const startPoint = (event: PointerEvent, at: Vec): boolean => {
+    if (draft.shape) return false;
     if (!drawing) {
       editor.select(editor.path?.id ?? null, null);
       return false;
@@ -86,7 +92,7 @@ export default function FigureScreen() {
           unit={settings.unit}
           cursor={drawing ? 'crosshair' : 'grab'}
           onBenchPointer={startPoint}
-          onKeyDown={(event) => editor.onKey(event)}
+          onKeyDown={(event) => !draft.shape && editor.onKey(event)}
         >
           {(view) => (
             <g
@@ -114,7 +120,11 @@ export default function FigureScreen() {
                   <WireDrawing piece={planState.planned} plan={planState.plan} />
                 </g>
               )}
-              <PointLayer piece={shown} editor={editor} view={view} />
+              {draft.shape ? (
+                <PlaceHandle draft={draft} shape={draft.shape} view={view} />
+              ) : (
+                <PointLayer piece={shown} editor={editor} view={view} />
+              )}
               {handle && <NewHandle handle={handle} view={view} />}
             </g>
           )}
@@ -137,6 +147,7 @@ export default function FigureScreen() {
             <PenLine size={17} />
           </IconButton>
         </div>
+        <ShapeNotes draft={draft} />
         {drawing && <DrawHint editor={editor} empty={shown.paths.length === 0} />}
         {busy && (
           <p
@@ -147,15 +158,23 @@ export default function FigureScreen() {
           </p>
         )}
       </div>
-      <StagePanel>
-        <BringIn onFile={bringIn} editor={editor} />
-        {shown.picture && <PictureSection view={pictureView} onView={setPictureView} />}
-        <SizeSection />
-        <LineSection />
-        <PointSection editor={editor} />
-        <WiresSection editor={editor} />
-        <MirrorSection />
-      </StagePanel>
+      {draft.shape && (
+        <StagePanel>
+          <ShapePanel draft={draft} shape={draft.shape} />
+        </StagePanel>
+      )}
+      {!draft.shape && (
+        <StagePanel>
+          <BringIn onFile={bringIn} editor={editor} />
+          {shown.picture && <PictureSection view={pictureView} onView={setPictureView} />}
+          <ShapesSection draft={draft} />
+          <SizeSection />
+          <LineSection />
+          <PointSection editor={editor} />
+          <WiresSection editor={editor} />
+          <MirrorSection />
+        </StagePanel>
+      )}
     </>
   );
 }

@@ -50,7 +50,10 @@ export function useFigureEditor(): Editor {
   const piece = usePiece();
   const edit = useEdit();
   const { pointer, store } = useWorkbench();
-  const wire = usePointer((p) => p.wire);
+  const pointed = usePointer((p) => p.wire);
+  // A route's wires are not the drawn lines: then the line in work is kept here.
+  const [line, setLine] = useState(0);
+  const wire = piece.route ? line : pointed;
   const [mode, setModeState] = useState<Mode>(piece.paths.length === 0 ? 'draw' : 'shape');
   const [drawing, setDrawing] = useState<string | null>(null);
   const [selected, setSelected] = useState<number | null>(null);
@@ -63,7 +66,10 @@ export function useFigureEditor(): Editor {
   const select = useCallback(
     (pathId: string | null, node: number | null) => {
       const index = store.getState().piece.paths.findIndex((p) => p.id === pathId);
-      if (index >= 0) pointer.getState().point({ wire: index });
+      if (index >= 0) {
+        setLine(index);
+        if (!store.getState().piece.route) pointer.getState().point({ wire: index });
+      }
       setSelected(node);
     },
     [pointer, store],
@@ -108,7 +114,8 @@ export function useFigureEditor(): Editor {
       }
       const id = freshPathId(now);
       edit((p) => ({ ...p, paths: [...p.paths, newPath(id, [node], false)] }));
-      pointer.getState().point({ wire: now.paths.length });
+      if (!now.route) pointer.getState().point({ wire: now.paths.length });
+      setLine(now.paths.length);
       setDrawing(id);
       setSelected(0);
     },

@@ -6,7 +6,7 @@
  * this project. Outline letters come from fonts with an open licence (`outlineWord`).
  */
 export { FACE_IDS, FACES, SIGN_LIST, type Face, type FaceId } from './faces';
-export { formsOf, LetteringError } from './readText';
+export { formsOf, LetteringError, signsOf } from './readText';
 export { setWord, type Word, type WordWire, type WordWirePath } from './setWord';
 export { DEFAULT_WORD, MAX_SIGNS, wordSchema, type WordSettings } from './settings';
 export {

@@ -72,7 +72,17 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
       }),
     );
   }
-  return [...bodies, ...lines, ...marks];
+  const beads = piece.shapes
+    .flatMap((s) => s.beads)
+    .map((b): Item => ({
+      type: 'path',
+      data: pathData([
+        { type: 'arc', center: b, radius: b.acrossMm / 2, startAngle: 0, sweep: 2 * Math.PI },
+      ]),
+      widthMm: 0.15,
+      tone: 'soft',
+    }));
+  return [...bodies, ...lines, ...beads, ...marks];
 }
 
 /** What the pattern covers: the wire and the numbers beside it. */

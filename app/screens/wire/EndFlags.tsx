@@ -1,0 +1,55 @@
+import { placeOnWire, type Plan } from '@core/plan';
+
+/** Names at the ends of each wire, or at its seam. */
+export function EndFlags({ plan, pxPerMm }: { plan: Plan; pxPerMm: number }) {
+  const px = 1 / pxPerMm;
+  const center = plan.hang?.center ?? { x: 0, y: 0 };
+  const flag = (key: string, at: { x: number; y: number }, text: string) => {
+    // Names stand away from the figure's middle, where there is room.
+    const side = at.x >= center.x ? 1 : -1;
+    const lift = at.y > center.y + 1 ? 1 : -1;
+    const to = { x: at.x + side * 34 * px, y: at.y + lift * 16 * px };
+    return (
+      <g key={key} pointerEvents="none">
+        <line
+          x1={at.x}
+          y1={at.y}
+          x2={to.x}
+          y2={to.y}
+          stroke="var(--patina)"
+          strokeWidth={1.4 * px}
+        />
+        <circle cx={at.x} cy={at.y} r={3.5 * px} fill="var(--patina)" />
+        <text
+          x={to.x + side * 3 * px}
+          y={to.y + 4 * px}
+          textAnchor={side > 0 ? 'start' : 'end'}
+          fontSize={13 * px}
+          fontWeight={600}
+          fill="var(--patina)"
+          stroke="var(--bench)"
+          strokeWidth={4 * px}
+          paintOrder="stroke"
+        >
+          {text}
+        </text>
+      </g>
+    );
+  };
+  return (
+    <g>
+      {plan.wires.map((w, i) => {
+        const name = plan.wires.length > 1 ? ` ${i + 1}` : '';
+        const start = placeOnWire(w, 0);
+        const end = placeOnWire(w, w.developedMm);
+        if (!start || !end) return null;
+        return w.closed
+          ? flag(w.pathId, start.at, `seam${name}`)
+          : [
+              flag(`${w.pathId}a`, start.at, `first end${name}`),
+              flag(`${w.pathId}b`, end.at, `last end${name}`),
+            ];
+      })}
+    </g>
+  );
+}

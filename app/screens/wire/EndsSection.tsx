@@ -1,0 +1,180 @@
+import {
+  changePath,
+  DEFAULT_SEAM,
+  PLAIN_END,
+  type Piece,
+  type Seam,
+  type WireEnd,
+  type WireEnds,
+} from '@core/piece';
+import { printNumber, type LengthUnit } from '@core/units';
+import { Choices, Section } from '~/components/ui';
+import { LengthField } from '~/components/LengthField';
+import { useEdit, usePiece, usePointer, useWorkbench } from '~/state/workbench';
+
+export function EndsSection() {
+  const piece = usePiece();
+  const edit = useEdit();
+  const { settings, planState } = useWorkbench();
+  const index = usePointer((p) => p.wire);
+  const wires = planState.plan?.wires ?? [];
+  const wire = wires[Math.min(index, wires.length - 1)];
+  if (!wire) return null;
+  const number = wires.indexOf(wire);
+  const { start, end, seam } = piece.route
+    ? (piece.route.ends[number] ?? wire.ends)
+    : (piece.paths.find((p) => p.id === wire.pathId) ?? wire.ends);
+  const set = (change: Partial<WireEnds>): void =>
+    edit((p) => withEnds(p, wire.pathId, number, change));
+  const title = wires.length > 1 ? ` of wire ${number + 1}` : '';
+  if (wire.closed) {
+    return (
+      <Section title={`Seam${title}`}>
+        <SeamFields
+          seam={seam}
+          plannedAt={wire.seamAt}
+          unit={settings.unit}
+          set={(part) => set({ seam: { ...seam, ...part } })}
+        />
+      </Section>
+    );
+  }
+  return (
+    <Section title={`Ends${title}`}>
+      <EndFields name="First end" end={start} unit={settings.unit} set={(e) => set({ start: e })} />
+      <EndFields name="Last end" end={end} unit={settings.unit} set={(e) => set({ end: e })} />
+    </Section>
+  );
+}
+
+const PLAIN: WireEnds = { start: PLAIN_END, end: PLAIN_END, seam: DEFAULT_SEAM };
+
+/** A piece with other ends of one wire: kept with the drawn line, or with the route that made it. */
+function withEnds(piece: Piece, pathId: string, wire: number, change: Partial<WireEnds>): Piece {
+  const { route } = piece;
+  if (!route) return changePath(piece, pathId, (q) => ({ ...q, ...change }));
+  const count = Math.max(route.ends.length, wire + 1);
+  const ends = Array.from({ length: count }, (_, i) => ({
+    ...(route.ends[i] ?? PLAIN),
+    ...(i === wire ? change : {}),
+  }));
+  return { ...piece, route: { ...route, ends } };
+}
+
+function EndFields({
+  name,
+  end,
+  unit,
+  set,
+}: {
+  name: string;
+  end: WireEnd;
+  unit: LengthUnit;
+  set: (end: WireEnd) => void;
+}) {
+  return (
+    <fieldset className="space-y-2">
+      <legend className="sr-only">{name}</legend>
+      <Choices
+        label={name}
+        value={end.kind}
+        options={[
+          { value: 'plain', label: 'plain tail' },
+          { value: 'loop', label: 'simple loop' },
+        ]}
+        onChange={(kind) =>
+          set(kind === 'loop' ? { kind, insideMm: 2.5, tailMm: 0 } : { kind, tailMm: 0 })
+        }
+      />
+      {end.kind === 'loop' ? (
+        <LengthField
+          label={`${name}: loop, inside across`}
+          valueMm={end.insideMm}
+          unit={unit}
+          min={0.5}
+          max={200}
+          onChange={(insideMm) => set({ ...end, insideMm })}
+        />
+      ) : (
+        <LengthField
+          label={`${name}: tail beyond the figure`}
+          valueMm={end.tailMm}
+          unit={unit}
+          max={1000}
+          onChange={(tailMm) => set({ ...end, tailMm })}
+        />
+      )}
+    </fieldset>
+  );
+}
+
+function SeamFields({
+  seam,
+  plannedAt,
+  unit,
+  set,
+}: {
+  seam: Seam;
+  plannedAt: number | null;
+  unit: LengthUnit;
+  set: (seam: Partial<Seam>) => void;
+}) {
+  return (
+    <>
+      <Choices
+        label="Where"
+        value={seam.at === null ? 'top' : 'own'}
+        options={[
+          { value: 'top', label: 'at the top, where it hangs' },
+          { value: 'own', label: 'own place' },
+        ]}
+        onChange={(v) => set({ at: v === 'top' ? null : (plannedAt ?? 0) })}
+      />
+      {seam.at !== null && (
+        <label className="block">
+          <span className="mb-1 block text-sm text-soft">
+            Along the drawn line: {printNumber(seam.at * 100, 1)} %
+          </span>
+          <input
+            type="range"
+            min={0}
+            max={1}
+            step={0.002}
+            value={seam.at}
+            onChange={(e) => set({ at: Number(e.target.value) })}
+            className="w-full accent-patina"
+          />
+        </label>
+      )}
+      <Choices
+        label="The ends"
+        value={seam.join}
+        options={[
+          { value: 'butt', label: 'butt' },
+          { value: 'overlap', label: 'overlap' },
+          { value: 'loops', label: 'loop together' },
+        ]}
+        onChange={(join) => set({ join })}
+      />
+      {seam.join === 'overlap' && (
+        <LengthField
+          label="Overlap"
+          valueMm={seam.overlapMm}
+          unit={unit}
+          max={1000}
+          onChange={(overlapMm) => set({ overlapMm })}
+        />
+      )}
+      {seam.join === 'loops' && (
+        <LengthField
+          label="Each loop, inside across"
+          valueMm={seam.loopInsideMm}
+          unit={unit}
+          min={0.5}
+          max={200}
+          onChange={(loopInsideMm) => set({ loopInsideMm })}
+        />
+      )}
+    </>
+  );
+}
