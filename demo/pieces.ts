@@ -1,9 +1,12 @@
 import { readSvg, pieceFromDrawing } from '../core/file';
-import { newPiece, readPiece, type Piece } from '../core/piece';
+import { DEFAULT_WORD } from '../core/lettering';
+import { standardValues } from '../core/motif';
+import { drawShape, newPiece, readPiece, withShape, type Piece, type Shape } from '../core/piece';
 import { awgToMm } from '../core/units';
 import boat from './figures/boat.svg?raw';
 import fox from './figures/fox.json';
 import lantern from './figures/lantern.svg?raw';
+import mountain from './figures/mountain.svg?raw';
 import pear from './figures/pear.json';
 import snail from './figures/snail.svg?raw';
 import swallow from './figures/swallow.svg?raw';
@@ -26,6 +29,26 @@ function traced(
 ): Piece {
   const piece: Piece = { ...newPiece(`demo-${id}`, name, MADE), ...from };
   const read = readPiece({ ...piece, ...change(piece), demo: true });
+  if (!read.ok) throw new Error(`${name}: ${read.message}`);
+  return read.value;
+}
+
+/** A piece of one word or motif. */
+function shaped(
+  id: string,
+  name: string,
+  change: Partial<Piece>,
+  what: { kind: 'word'; word: object } | { kind: 'motif'; motif: 'key' },
+): Piece {
+  const piece: Piece = { ...newPiece(`demo-${id}`, name, MADE), ...change };
+  const place = { x: 0, y: 0, turnDeg: 0, mirrored: false, around: null };
+  const common = { id: 's1', place, lines: [], beads: [] };
+  const shape: Shape =
+    what.kind === 'word'
+      ? { kind: 'word', ...common, word: { ...DEFAULT_WORD, ...what.word } }
+      : { kind: 'motif', ...common, motif: what.motif, values: standardValues(what.motif) };
+  const drawn = drawShape(shape, piece.wire, () => []);
+  const read = readPiece({ ...withShape(piece, shape, drawn), demo: true });
   if (!read.ok) throw new Error(`${name}: ${read.message}`);
   return read.value;
 }
@@ -71,5 +94,25 @@ export function demoPieces(): Piece[] {
       corner: 'reach',
       wire: { metal: 'bronze', temper: 'half-hard', diameterMm: gauge(20) },
     })),
+    shaped(
+      'hush',
+      'Word pendant “hush”',
+      { wire: { metal: 'brass', temper: 'dead-soft', diameterMm: gauge(18) } },
+      {
+        kind: 'word',
+        word: { text: 'hush', size: { by: 'width', mm: 52 }, ends: 'loops', loopMm: 2.5 },
+      },
+    ),
+    demo('mountain', 'Mountain line', mountain, (p) => ({
+      ...p,
+      wire: { metal: 'sterling-silver', temper: 'half-hard', diameterMm: 1 },
+      route: { wires: 1, bridge: false, start: null, end: null, rules: [], ends: [] },
+    })),
+    shaped(
+      'key',
+      'Key',
+      { wire: { metal: 'bronze', temper: 'half-hard', diameterMm: gauge(18) } },
+      { kind: 'motif', motif: 'key' },
+    ),
   ];
 }

@@ -32,6 +32,9 @@ test('an empty workshop says what to do, and the demo can come back', async ({ p
     'Sailing boat',
     'Pear',
     'Fox',
+    'Word pendant “hush”',
+    'Mountain line',
+    'Key',
   ]) {
     await page.getByRole('button', { name: `Delete ${name}`, exact: true }).click();
     await expect(page.getByRole('link', { name: new RegExp(`^${name}`) })).toBeHidden();
@@ -50,7 +53,7 @@ test('the workshop goes to a file and back, with a look at what it does', async 
     page.getByRole('button', { name: 'Save the workshop' }).click(),
   );
   const workshop = JSON.parse(file.bytes.toString()) as { pieces: { id: string; name: string }[] };
-  expect(workshop.pieces).toHaveLength(6);
+  expect(workshop.pieces).toHaveLength(9);
   workshop.pieces[0]!.name = 'Renamed in the file';
   workshop.pieces.push({ ...workshop.pieces[1]!, id: 'another', name: 'From elsewhere' }, {
     ...workshop.pieces[1]!,
@@ -66,7 +69,7 @@ test('the workshop goes to a file and back, with a look at what it does', async 
   });
   const dialog = page.getByRole('alertdialog');
   await expect(dialog).toContainText('1 added: From elsewhere');
-  await expect(dialog).toContainText('6 replaced by the file’s version: Renamed in the file');
+  await expect(dialog).toContainText('9 replaced by the file’s version: Renamed in the file');
   await expect(dialog).toContainText('1 left out: Broken (This piece is damaged at wire');
   await dialog.getByRole('button', { name: 'Bring in' }).click();
   await page.getByRole('link', { name: 'All pieces', exact: true }).click();
@@ -93,7 +96,7 @@ test('files that cannot be used are refused and nothing changes', async ({ page 
   await page.getByRole('link', { name: 'All pieces', exact: true }).click();
   await expect(
     page.getByRole('listitem').filter({ has: page.getByRole('button', { name: /^Copy/ }) }),
-  ).toHaveCount(6);
+  ).toHaveCount(9);
 });
 
 const BAD_DRAWINGS: [string, string, RegExp][] = [

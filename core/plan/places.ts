@@ -21,17 +21,26 @@ export interface Formed {
 }
 
 /** How closely a wire that lies aside is drawn, mm along it. */
-const STEP_MM = 0.4;
+const STEP_MM = 0.25;
+
+const isAside = ({ asides }: Formed, piece: StripPiece): boolean =>
+  asides.some(
+    (a) =>
+      a.fromMm - rampOf(a) < piece.startMm + piece.lengthMm && a.toMm + rampOf(a) > piece.startMm,
+  );
+
+/** Positions at which a piece that lies aside is drawn. */
+function stepsOf(piece: StripPiece): number[] {
+  const count = Math.max(2, Math.ceil(piece.lengthMm / STEP_MM));
+  return Array.from({ length: count + 1 }, (_, i) => piece.startMm + (piece.lengthMm * i) / count);
+}
 
 /** The formed wire as points with their positions on the straight blank. */
 export function formedLine(wire: Formed): MeasuredLine {
   const line = bareLine(wire.strip);
   if (wire.asides.length === 0) return line;
   const s = new Set(line.s);
-  for (const { fromMm, toMm } of wire.asides) {
-    const steps = Math.max(1, Math.ceil((toMm - fromMm) / STEP_MM));
-    for (let i = 0; i <= steps; i++) s.add(fromMm + ((toMm - fromMm) * i) / steps);
-  }
+  for (const p of wire.strip.pieces) if (isAside(wire, p)) stepsOf(p).forEach((mm) => s.add(mm));
   const sorted = [...s].sort((a, b) => a - b);
   const places = sorted.map((mm) => placeOnWire(wire, mm)?.at ?? null);
   return {
@@ -43,13 +52,15 @@ export function formedLine(wire: Formed): MeasuredLine {
 
 /** The formed wire's middle line: arcs and lines, or short chords where it lies beside another pass. */
 export function formedShapes(wire: Formed): Primitive[] {
-  if (wire.asides.length === 0) return wire.strip.pieces.flatMap((p) => p.shape);
-  const { points } = formedLine(wire);
-  return points
-    .slice(1)
-    .flatMap((to, i): Primitive[] =>
-      distance(points[i]!, to) > 1e-9 ? [{ type: 'line', from: points[i]!, to }] : [],
-    );
+  return wire.strip.pieces.flatMap((piece): readonly Primitive[] => {
+    if (!isAside(wire, piece)) return piece.shape;
+    const points = stepsOf(piece).flatMap((mm) => placeOnWire(wire, mm)?.at ?? []);
+    return points
+      .slice(1)
+      .flatMap((to, i): Primitive[] =>
+        distance(points[i]!, to) > 1e-9 ? [{ type: 'line', from: points[i]!, to }] : [],
+      );
+  });
 }
 
 /** The blank bent along the drawn line, both passes of a doubled line on top of each other. */
@@ -90,21 +101,20 @@ function pieceAt(strip: Strip, atMm: number): StripPiece | undefined {
   return pieces[low];
 }
 
-/** How far aside a wire lies at a position on its blank; it goes there and back over a wire's width. */
-function asideAt({ strip, asides }: Formed, atMm: number): number {
-  const found = asides.find((a) => atMm >= a.fromMm && atMm <= a.toMm);
-  if (!found) return 0;
-  const ramp = Math.min(3 * Math.abs(found.asideMm), (found.toMm - found.fromMm) / 3);
-  const share = (fromEnd: number, isEnd: boolean): number => {
-    if (isEnd || fromEnd >= ramp) return 1;
-    const t = Math.max(0, fromEnd / ramp);
-    return t * t * (3 - 2 * t);
-  };
-  return (
-    found.asideMm *
-    share(atMm - found.fromMm, found.fromMm <= 1e-6) *
-    share(found.toMm - atMm, found.toMm >= strip.developedMm - 1e-6)
-  );
+/** How far before and after a stretch the wire comes over to its side, mm. */
+const rampOf = ({ asideMm }: Aside): number => 3 * Math.abs(asideMm);
+
+/** How far aside a wire lies at a position on its blank. */
+function asideAt({ asides }: Formed, atMm: number): number {
+  let [sum, most] = [0, 0];
+  for (const a of asides) {
+    const beyond = Math.max(0, a.fromMm - atMm, atMm - a.toMm);
+    const t = 1 - beyond / rampOf(a);
+    if (!(t > 0)) continue;
+    sum += a.asideMm * Math.min(1, t * t * (3 - 2 * t));
+    most = Math.max(most, Math.abs(a.asideMm));
+  }
+  return Math.min(most, Math.max(-most, sum));
 }
 
 /** Point and direction of the formed wire at a position on the blank. */
@@ -170,7 +180,7 @@ export function crossingsOf(
   rule: OverRule,
   single: readonly { x: number; y: number; top: 'later' | 'earlier' }[] = [],
 ): WireCrossing[] {
-  const found = findCrossings(lines, diameterMm);
+  const found = withoutTouches(findCrossings(lines, diameterMm), diameterMm);
   const over = rule === 'alternate' ? firstOverInTurn(found) : null;
   return found.map((c, i) => {
     const turn = Math.abs(c.turnRad);
@@ -187,6 +197,41 @@ export function crossingsOf(
       angleRad: Math.min(turn, Math.PI - turn),
     };
   });
+}
+
+/** Passes that meet at less than this lie along each other for a while. */
+const ALONG_RAD = (15 * Math.PI) / 180;
+
+/**
+ * Passes that lie along each other meet many times over a short way. They cross once if that is an
+ * odd number of times, else they only touch.
+ */
+function withoutTouches(found: readonly Crossing[], diameterMm: number): Crossing[] {
+  const groups: Crossing[][] = [];
+  const touching = new Set<Crossing[]>();
+  for (const c of found) {
+    const turn = Math.abs(c.turnRad);
+    const along = Math.min(turn, Math.PI - turn) < ALONG_RAD;
+    const group = along
+      ? groups.find((g) => {
+          const last = g[g.length - 1]!;
+          return (
+            touching.has(g) &&
+            last.firstLine === c.firstLine &&
+            last.secondLine === c.secondLine &&
+            Math.abs(last.firstMm - c.firstMm) < 3 * diameterMm &&
+            Math.abs(last.secondMm - c.secondMm) < 3 * diameterMm
+          );
+        })
+      : undefined;
+    if (group) group.push(c);
+    else {
+      const begun = [c];
+      groups.push(begun);
+      if (along) touching.add(begun);
+    }
+  }
+  return groups.flatMap((g) => (g.length % 2 === 1 ? [g[(g.length - 1) / 2]!] : []));
 }
 
 /** For each crossing whether its first pass is over, when each wire goes over and under in turn. */

@@ -85,7 +85,10 @@ export function planPiece(piece: Piece, kit?: Kit): Plan {
     const choice = kit ? chooseTools(formed.strip, kit, wire, piece.toleranceMm) : null;
     return { path, ...formed, strip: choice?.strip ?? formed.strip, tools: choice?.tools };
   });
-  const beside = route ? asidesOf(route, built, piece.wire.diameterMm) : [];
+  const beside = asidesOf(
+    built.map((b) => b.strip),
+    piece.wire.diameterMm,
+  );
   const wires = built.map((b, n): WirePlan => {
     const { path, strip, tools, drawnMm, deviationMm, seamAt } = b;
     const asides = beside[n] ?? [];

@@ -88,6 +88,55 @@ describe('a drawing run as fewer wires', () => {
     if (plan.route!.doubledMm > 0) expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo(1, 1);
   });
 
+  it('each pass lies on the side that it comes from', () => {
+    const peak = [
+      line('a', { x: 0, y: 20 }, { x: 20, y: 0 }, { x: 40, y: 20 }),
+      line('b', { x: 20, y: 0 }, { x: 20, y: 12 }),
+    ];
+    for (const start of [
+      { x: 0, y: 20 },
+      { x: 40, y: 20 },
+    ]) {
+      const plan = planPiece(piece({ paths: peak, route: { ...ROUTE, start } }));
+      expect(plan.route?.doubledMm).toBe(12);
+      expect(plan.crossings).toEqual([]);
+    }
+  });
+
+  it('so does a line drawn there and back by hand, and a circle run twice', () => {
+    const back = line('a', { x: 0, y: 0 }, { x: 30, y: 0 }, { x: 0, y: 0 });
+    const [wire] = planPiece(piece({ paths: [back] })).wires;
+    const ys = formedLine(wire!)
+      .points.filter((p) => p.x > 3 && p.x < 27)
+      .map((p) => p.y);
+    expect([Math.min(...ys), Math.max(...ys)]).toEqual([-0.5, 0.5]);
+    const arc = (from: number, to: number) => ({
+      x: 10 * Math.cos(from),
+      y: 10 * Math.sin(from),
+      bulge: Math.tan((to - from) / 4),
+    });
+    const turns = [0, 1, 2, 3].map((i) => arc(i * Math.PI, (i + 1) * Math.PI));
+    const twice = newPath('b', [...turns, { x: 10, y: 0 }], false);
+    const coil = planPiece(piece({ paths: [twice] }));
+    const radii = formedLine(coil.wires[0]!).points.map((p) => Math.hypot(p.x, p.y));
+    expect(Math.min(...radii)).toBeCloseTo(9.5, 1);
+    expect(Math.max(...radii)).toBeCloseTo(10.5, 1);
+    expect(coil.crossings).toEqual([]);
+  });
+
+  it('wires that only cross, or run half a wire apart, or part in a narrow corner, stay where they are', () => {
+    const apart = [
+      line('a', { x: 0, y: 0 }, { x: 30, y: 0 }),
+      line('b', { x: 0, y: 0.5 }, { x: 30, y: 0.5 }),
+      line('c', { x: 10, y: -10 }, { x: 14, y: 10 }),
+    ];
+    const plan = planPiece(piece({ paths: apart }));
+    expect(plan.wires.map((w) => w.asides)).toEqual([[], [], []]);
+    expect(plan.crossings).toHaveLength(2);
+    const narrow = line('a', { x: 30, y: -5 }, { x: 0, y: 0 }, { x: 30, y: 0 });
+    expect(planPiece(piece({ paths: [narrow] })).wires[0]!.asides).toEqual([]);
+  });
+
   it('what is chosen about an end of a route’s wire is planned and drawn', () => {
     const loop = { kind: 'loop', insideMm: 3, tailMm: 0 } as const;
     const ends = [{ start: loop, end: { kind: 'plain', tailMm: 5 } as const, seam: DEFAULT_SEAM }];

@@ -1,10 +1,11 @@
-import type { Path } from '../geometry';
+import { cross, tangentAt, type Path, type Vec } from '../geometry';
 import { drawnPath, newPath, nodesOf, type FigurePath, type Piece } from '../piece';
 import {
   routeChoices,
   routeDrawing,
   type Route,
   type RouteChoice,
+  type RouteGraph,
   type RouteOptions,
 } from '../route';
 import { remember } from './remember';
@@ -79,10 +80,27 @@ export function routeOverview(piece: Piece): RouteOverview {
       parts: apart.parts,
       bridgedMm: joined.bridgedMm,
       drawnMm: apart.drawnMm,
-      junctions: graph.nodes.flatMap(({ at, degree }) =>
-        degree === 0 || degree === 2 ? [] : [{ ...at, degree }],
-      ),
+      junctions: junctionsOf(graph),
     };
+  });
+}
+
+/** Directions at a node this near to one line are of passes that lie along each other. */
+const ALONG = Math.sin((15 * Math.PI) / 180);
+
+/** Ends and places where lines part; not those where passes only lie on each other. */
+function junctionsOf({ nodes, edges }: RouteGraph): Junction[] {
+  const ways = nodes.map((): Vec[] => []);
+  for (const { from, to, segments } of edges) {
+    const [first, last] = [segments[0], segments[segments.length - 1]];
+    if (first) ways[from]!.push(tangentAt(first, 0));
+    if (last) ways[to]!.push(tangentAt(last, 1));
+  }
+  return nodes.flatMap(({ at, degree }, i) => {
+    const [first, ...others] = ways[i]!;
+    const along = first && others.every((w) => Math.abs(cross(first, w)) < ALONG);
+    if (degree === 0 || degree === 2 || (degree > 2 && along)) return [];
+    return [{ x: at.x, y: at.y, degree }];
   });
 }
 

@@ -1,142 +1,189 @@
-import { distance, flattenSegment, segmentLength, startOf, type Path, type Vec } from '../geometry';
-import type { Route, Run } from '../route';
+import { cross, dot, sub, type Vec } from '../geometry';
 import type { Strip } from '../strip';
-import { bareLine } from './places';
+import { placeOnWire } from './places';
 
-/** A stretch of the blank that lies beside the drawn line because the line is run twice. */
+/** A stretch of the blank that lies beside its line because another pass lies on the same line. */
 export interface Aside {
   readonly fromMm: number;
   readonly toMm: number;
-  /** how far the wire's middle lies to the right of the drawn way if positive, to the left if not, mm */
+  /** how far the wire's middle lies to the right of its way if positive, to the left if not, mm */
   readonly asideMm: number;
 }
 
-/** A run of a wire on a line that is run twice, mm along the drawn wire. */
-interface DoubledRun {
-  readonly run: Run;
-  readonly fromMm: number;
-  readonly toMm: number;
+/** One place along a formed wire. */
+interface Sample {
+  readonly wire: number;
+  readonly mm: number;
+  readonly at: Vec;
+  readonly along: Vec;
 }
 
+/** A stretch of a wire that lies on another one, and where that is. */
+interface Doubled {
+  readonly wire: number;
+  readonly fromMm: number;
+  readonly toMm: number;
+  readonly other: { readonly wire: number; readonly fromMm: number; readonly toMm: number };
+  /** both run the same way, or against each other */
+  readonly sameWay: boolean;
+  /** how far the other pass lies to the right, mm */
+  readonly apartMm: number;
+}
+
+/** Passes that turn apart by less than this lie along each other. */
+const PARALLEL = Math.sin((5 * Math.PI) / 180);
+const STEP_MM = 0.3;
+const MOST_SAMPLES = 60_000;
+
 /**
- * Where the wires of a route lie side by side: of two passes each lies half a wire aside, on its
- * own side of the drawn line. Folds at a dead end turn round the line's end.
- * @param blanks of each wire: its strip, and the share of its drawn length at which it was opened
+ * Where wires lie side by side: of two passes on one line each lies half a wire aside, on the side
+ * that it comes from and goes to.
  */
-export function asidesOf(
-  route: Route,
-  blanks: readonly { readonly strip: Strip; readonly seamAt: number | null }[],
-  diameterMm: number,
-): Aside[][] {
-  const passes = new Map<number, number>();
-  for (const { edge } of route.wires.flatMap((w) => w.runs)) {
-    passes.set(edge, (passes.get(edge) ?? 0) + 1);
+export function asidesOf(strips: readonly Strip[], diameterMm: number): Aside[][] {
+  const found = doubledStretches(strips, diameterMm);
+  const sides = new Map<Doubled, number>();
+  const asides: Aside[][] = strips.map(() => []);
+  for (const d of found) {
+    if (!found.some((e) => isPartner(d, e))) continue;
+    const partner = [...sides].find(([e]) => isPartner(d, e));
+    const side = partner ? partner[1] * (d.sameWay ? -1 : 1) : firstSide(d, strips, diameterMm);
+    sides.set(d, side);
+    const asideMm = (side * Math.max(0, diameterMm - Math.abs(d.apartMm))) / 2;
+    asides[d.wire]!.push({ fromMm: d.fromMm, toMm: d.toMm, asideMm });
   }
-  // The side of a line that its first pass took: 1 to the right of the line's own direction.
-  const taken = new Map<number, number>();
-  return route.wires.map((wire, i) => {
-    const blank = blanks[i];
-    if (!blank) return [];
-    const place = onBlank(wire.path, blank.strip, blank.seamAt);
-    const found: Aside[] = [];
-    for (const group of doubledGroups(route, wire.runs, passes)) {
-      const side = sideOfGroup(group, blank.strip, place);
-      for (const { run, fromMm, toMm } of group) {
-        const along = run.back ? -1 : 1;
-        const first = taken.get(run.edge);
-        const mine = first === undefined ? side : -first * along;
-        if (first === undefined) taken.set(run.edge, side * along);
-        const [from, to] = [place(fromMm), place(toMm)];
-        const asideMm = (mine * diameterMm) / 2;
-        const end = blank.strip.developedMm;
-        if (to >= from) put(found, { fromMm: from, toMm: to, asideMm });
-        else {
-          put(found, { fromMm: from, toMm: end, asideMm });
-          put(found, { fromMm: 0, toMm: to, asideMm });
-        }
-      }
-    }
-    return found.sort((a, b) => a.fromMm - b.fromMm);
+  return asides.map((list, i) => bridged(toEnds(list, strips[i]!.developedMm), 5 * diameterMm));
+}
+
+/** Stretches that begin or end close to a wire's end reach it. */
+const toEnds = (list: readonly Aside[], lengthMm: number): Aside[] =>
+  list.map((a) => ({
+    ...a,
+    fromMm: a.fromMm <= 3 * STEP_MM ? 0 : a.fromMm,
+    toMm: a.toMm >= lengthMm - 3 * STEP_MM ? lengthMm : a.toMm,
+  }));
+
+const overlap = (a0: number, a1: number, b0: number, b1: number): number =>
+  Math.min(a1, b1) - Math.max(a0, b0);
+
+const isPartner = (d: Doubled, e: Doubled): boolean =>
+  d.other.wire === e.wire &&
+  e.other.wire === d.wire &&
+  overlap(d.other.fromMm, d.other.toMm, e.fromMm, e.toMm) > 0 &&
+  overlap(e.other.fromMm, e.other.toMm, d.fromMm, d.toMm) > 0;
+
+/** The side of the first of two passes: 1 to the right of its way, -1 to the left. */
+function firstSide(d: Doubled, strips: readonly Strip[], diameterMm: number): number {
+  // Lines drawn a little apart stay on the sides where they are.
+  if (Math.abs(d.apartMm) > 0.05 * diameterMm) return d.apartMm > 0 ? -1 : 1;
+  const reach = 2.5 * diameterMm;
+  const { other, sameWay } = d;
+  const before = (wire: number, mm: number): number => asideOf(strips, wire, mm, mm - reach);
+  const after = (wire: number, mm: number): number => asideOf(strips, wire, mm, mm + reach);
+  const mine = before(d.wire, d.fromMm) + after(d.wire, d.toMm);
+  const theirs = before(other.wire, other.fromMm) + after(other.wire, other.toMm);
+  // Of a line run there and back each end is seen from the other pass's own way.
+  const lean = sameWay ? mine - theirs : mine + theirs;
+  return lean > 0 ? 1 : -1;
+}
+
+/** How far to the right of a stretch's end the wire lies a little beyond it; 0 beyond a wire's end. */
+function asideOf(strips: readonly Strip[], wire: number, endMm: number, beyondMm: number): number {
+  const strip = strips[wire]!;
+  if (beyondMm < 0 || beyondMm > strip.developedMm) return 0;
+  const bare = { strip, asides: [] };
+  const [end, beyond] = [placeOnWire(bare, endMm), placeOnWire(bare, beyondMm)];
+  return end && beyond ? cross(end.direction, sub(beyond.at, end.at)) : 0;
+}
+
+/** Stretches on the same side with a short gap, such as a fold, between them are one. */
+function bridged(list: readonly Aside[], gapMm: number): Aside[] {
+  const out: Aside[] = [];
+  for (const next of [...list].sort((a, b) => a.fromMm - b.fromMm)) {
+    const last = out[out.length - 1];
+    const alike = last && Math.abs(last.asideMm - next.asideMm) < 0.2 * Math.abs(last.asideMm);
+    if (last && alike && next.fromMm - last.toMm <= gapMm) {
+      out[out.length - 1] = { ...last, toMm: Math.max(last.toMm, next.toMm) };
+    } else out.push(next);
+  }
+  return out;
+}
+
+function samplesOf(strips: readonly Strip[]): Sample[] {
+  const total = strips.reduce((sum, s) => sum + s.developedMm, 0);
+  const step = Math.max(STEP_MM, total / MOST_SAMPLES);
+  return strips.flatMap((strip, wire) => {
+    const count = Math.max(1, Math.ceil(strip.developedMm / step));
+    return Array.from({ length: count + 1 }, (_, i): Sample[] => {
+      const mm = (strip.developedMm * i) / count;
+      const place = placeOnWire({ strip, asides: [] }, mm);
+      return place ? [{ wire, mm, at: place.at, along: place.direction }] : [];
+    }).flat();
   });
 }
 
-/** Adds a stretch, as part of the one before it where both run on alike. */
-function put(list: Aside[], next: Aside): void {
-  const last = list[list.length - 1];
-  if (last?.asideMm === next.asideMm && Math.abs(last.toMm - next.fromMm) < 0.01) {
-    list[list.length - 1] = { ...last, toMm: next.toMm };
-  } else if (next.toMm > next.fromMm) list.push(next);
-}
-
-function doubledGroups(
-  route: Route,
-  runs: readonly Run[],
-  passes: ReadonlyMap<number, number>,
-): DoubledRun[][] {
-  const groups: DoubledRun[][] = [];
-  let open: DoubledRun[] = [];
-  let at = 0;
-  for (const run of runs) {
-    const lengthMm = route.graph.edges[run.edge]!.lengthMm;
-    if ((passes.get(run.edge) ?? 0) > 1) open.push({ run, fromMm: at, toMm: at + lengthMm });
-    else if (open.length > 0) {
-      groups.push(open);
-      open = [];
+function doubledStretches(strips: readonly Strip[], diameterMm: number): Doubled[] {
+  const samples = samplesOf(strips);
+  const reach = Math.max(0.15, 0.35 * diameterMm);
+  const cell = Math.max(2 * STEP_MM, reach);
+  const key = (x: number, y: number): number => x * 73_856_093 + y * 19_349_663;
+  const grid = new Map<number, number[]>();
+  samples.forEach((s, i) => {
+    const k = key(Math.floor(s.at.x / cell), Math.floor(s.at.y / cell));
+    const list = grid.get(k);
+    if (list) list.push(i);
+    else grid.set(k, [i]);
+  });
+  const partnerOf = (s: Sample): { other: Sample; apart: number } | null => {
+    let best: { other: Sample; apart: number } | null = null;
+    const [cx, cy] = [Math.floor(s.at.x / cell), Math.floor(s.at.y / cell)];
+    for (let x = cx - 1; x <= cx + 1; x++) {
+      for (let y = cy - 1; y <= cy + 1; y++) {
+        for (const i of grid.get(key(x, y)) ?? []) {
+          const o = samples[i]!;
+          if (o.wire === s.wire && Math.abs(o.mm - s.mm) < 2.5 * diameterMm) continue;
+          if (Math.abs(cross(s.along, o.along)) > PARALLEL) continue;
+          const to = sub(o.at, s.at);
+          const apart = cross(s.along, to);
+          if (Math.abs(apart) > reach || Math.abs(dot(s.along, to)) > 2 * STEP_MM) continue;
+          if (!best || Math.abs(apart) < Math.abs(best.apart) - 1e-6) best = { other: o, apart };
+        }
+      }
     }
-    at += lengthMm;
-  }
-  if (open.length > 0) groups.push(open);
-  return groups;
-}
-
-/** To which side of its way a wire goes first: away from the turn of the fold that brings it back. */
-function sideOfGroup(
-  group: readonly DoubledRun[],
-  strip: Strip,
-  place: (drawnMm: number) => number,
-): number {
-  const turn = group.findIndex((g, i) => group[i + 1]?.run.edge === g.run.edge);
-  if (turn < 0) return -1;
-  const at = place(group[turn]!.toMm);
-  const folds = strip.pieces.filter((p) => p.kind !== 'run' && Math.abs(p.angleRad) > 2);
-  const off = (p: (typeof folds)[number]): number => Math.abs(p.startMm + p.lengthMm / 2 - at);
-  const fold = folds.reduce<(typeof folds)[number] | null>(
-    (best, p) => (best && off(best) <= off(p) ? best : p),
-    null,
-  );
-  return fold && 'angleRad' in fold && fold.angleRad < 0 ? 1 : -1;
-}
-
-/** A blank differs from its drawn length by bends only: its places are looked for this near, mm. */
-const REACH_MM = 8;
-
-/** From a length along the drawn wire to the place on the straight blank. */
-function onBlank(path: Path, strip: Strip, seamAt: number | null): (drawnMm: number) => number {
-  const drawn: { at: Vec; mm: number }[] = [];
-  let sum = 0;
-  for (const s of path.segments) {
-    if (drawn.length === 0) drawn.push({ at: startOf(s), mm: 0 });
-    const points = flattenSegment(s, 0.05);
-    const length = segmentLength(s);
-    points.forEach((at, i) => drawn.push({ at, mm: sum + (length * (i + 1)) / points.length }));
-    sum += length;
-  }
-  const line = bareLine(strip);
-  const { developedMm } = strip;
-  return (drawnMm) => {
-    const target = drawn.find((d) => d.mm >= drawnMm - 1e-6) ?? drawn[drawn.length - 1];
-    const share = sum > 0 ? drawnMm / sum : 0;
-    const turned = seamAt === null ? share : share - seamAt + (share < seamAt - 1e-9 ? 1 : 0);
-    const guess = turned * developedMm;
-    if (seamAt === null && (drawnMm < 1e-6 || drawnMm > sum - 1e-6)) return guess;
-    let best = { cost: Infinity, s: guess };
-    line.points.forEach((p, i) => {
-      const s = line.s[i]!;
-      const off = Math.abs(s - guess);
-      if (!target || off > REACH_MM) return;
-      const cost = distance(p, target.at) + 0.1 * off;
-      if (cost < best.cost) best = { cost, s };
-    });
-    return best.s;
+    return best;
   };
+  const out: Doubled[] = [];
+  let open: { s: Sample; other: Sample; apart: number }[] = [];
+  const close = (): void => {
+    const [first, last] = [open[0], open[open.length - 1]];
+    if (first && last && last.s.mm - first.s.mm >= 2.5 * diameterMm) {
+      const others = open.map((o) => o.other.mm);
+      out.push({
+        wire: first.s.wire,
+        fromMm: first.s.mm,
+        toMm: last.s.mm,
+        other: {
+          wire: first.other.wire,
+          fromMm: Math.min(...others),
+          toMm: Math.max(...others),
+        },
+        sameWay: dot(first.s.along, first.other.along) > 0,
+        apartMm: open.reduce((sum, o) => sum + o.apart, 0) / open.length,
+      });
+    }
+    open = [];
+  };
+  for (const s of samples) {
+    const found = partnerOf(s);
+    const last = open[open.length - 1];
+    const goesOn =
+      found &&
+      last?.s.wire === s.wire &&
+      last.other.wire === found.other.wire &&
+      Math.abs(found.other.mm - last.other.mm) < 6 * STEP_MM &&
+      s.mm - last.s.mm < 3 * STEP_MM;
+    if (!goesOn) close();
+    if (found) open.push({ s, ...found });
+  }
+  close();
+  return out;
 }
