@@ -5,7 +5,7 @@ import { Groups } from './groups';
 
 /** Points taken along the strokes to find where parts come nearest, mm apart at most. */
 const STEP_MM = 0.5;
-const MAX_POINTS = 60_000;
+const MAX_POINTS = 15_000;
 
 /** For each node the number of its connected part. */
 export function partsOf(graph: RouteGraph): { of: number[]; count: number } {
@@ -49,9 +49,15 @@ export function findBridges(graph: RouteGraph): Path[] {
     (p) => p.x,
     (p) => p.y,
   );
-  const links: { a: number; b: number; mm: number }[] = [];
+  // Of all links between two parts the shortest as far as the points tell.
+  const best = new Map<number, { a: number; b: number; mm: number }>();
   const link = (a: number, b: number): void => {
-    if (part[a] !== part[b]) links.push({ a, b, mm: distance(points[a]!, points[b]!) });
+    const [p, q] = [part[a]!, part[b]!];
+    if (p === q) return;
+    const key = Math.min(p, q) * parts.count + Math.max(p, q);
+    const mm = distance(points[a]!, points[b]!);
+    const known = best.get(key);
+    if (!known || mm < known.mm) best.set(key, { a, b, mm });
   };
   for (let i = 0; i < triangles.length; i += 3) {
     const [a, b, c] = [triangles[i]!, triangles[i + 1]!, triangles[i + 2]!];
@@ -65,13 +71,16 @@ export function findBridges(graph: RouteGraph): Path[] {
     row.sort((a, b) => points[a]!.x - points[b]!.x || points[a]!.y - points[b]!.y);
     row.slice(1).forEach((b, i) => link(row[i]!, b));
   }
+  const links = [...best.values()].map(({ a, b }) => {
+    const [from, to] = shortest(graph, edgeOf[a]!, edgeOf[b]!, points[a]!, points[b]!);
+    return { parts: [part[a]!, part[b]!] as const, from, to, mm: distance(from, to) };
+  });
   links.sort((p, q) => p.mm - q.mm);
   const groups = new Groups(parts.count);
   const bridges: Path[] = [];
-  for (const { a, b } of links) {
-    if (!groups.join(part[a]!, part[b]!)) continue;
-    const [from, to] = shortest(graph, edgeOf[a]!, edgeOf[b]!, points[a]!, points[b]!);
-    if (distance(from, to) > 1e-6) bridges.push({ segments: [line(from, to)], closed: false });
+  for (const { parts: joined, from, to, mm } of links) {
+    if (!groups.join(...joined)) continue;
+    if (mm > 1e-6) bridges.push({ segments: [line(from, to)], closed: false });
   }
   return bridges;
 }

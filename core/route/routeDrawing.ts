@@ -86,7 +86,11 @@ export function routeDrawing(paths: readonly Path[], options: RouteOptions = {})
     if (node !== null) rules.set(node, wish.rule);
   }
   const hang = hangPlace(graph, options);
-  const trails = walkTrails(graph, doubled, rules).map((t) => turned(graph, t, parts, hang));
+  const pinned = {
+    starts: parts.flatMap((p) => p.start ?? []),
+    ends: parts.flatMap((p) => p.end ?? []),
+  };
+  const trails = walkTrails(graph, doubled, rules).map((t) => turned(graph, t, pinned, hang));
   const sum = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0);
   const lengths = (bridge: boolean): number =>
     sum(graph.edges.filter((e) => e.stroke < 0 === bridge).map((e) => e.lengthMm));
@@ -204,10 +208,13 @@ function chooseJoinings(
 }
 
 /** A trail turned so that it starts at the pinned start, or where it can be worked into the hang. */
-function turned(graph: RouteGraph, trail: Trail, parts: readonly Part[], hang: Vec): Trail {
+function turned(
+  graph: RouteGraph,
+  trail: Trail,
+  { starts, ends }: { readonly starts: readonly number[]; readonly ends: readonly number[] },
+  hang: Vec,
+): Trail {
   const has = (node: number): boolean => trail.from === node || trail.to === node;
-  const starts = parts.flatMap((p) => p.start ?? []);
-  const ends = parts.flatMap((p) => p.end ?? []);
   if (trail.closed) {
     const pin = [...starts, ...ends].find((n) => passes(graph, trail, n) >= 0) ?? null;
     return pin === null ? trail : rotated(graph, trail, pin);
