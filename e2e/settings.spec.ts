@@ -68,6 +68,25 @@ for (const theme of ['light', 'dark'] as const) {
     await check(page, 'settings');
   });
 
+  test(`letters, motifs and routes pass the accessibility rules in ${theme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: theme });
+    await openPiece(page, 'Word pendant');
+    await page.getByRole('button', { name: 'Change “hush”' }).click();
+    await page.getByRole('button', { name: 'Letter 1: h' }).click();
+    await check(page, 'word');
+    await page.getByRole('button', { name: 'Cancel' }).click();
+    await page.getByRole('button', { name: 'Place a motif' }).click();
+    await page.getByRole('radio', { name: 'round a circle' }).click();
+    await check(page, 'motif');
+    await openPiece(page, 'Mountain line');
+    await stage(page, 'Wire');
+    await page
+      .getByRole('button', { name: /^Junction of 3/ })
+      .first()
+      .click();
+    await check(page, 'route');
+  });
+
   test(`tracing passes the accessibility rules in ${theme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: theme });
     await openPiece(page, 'Fox');
