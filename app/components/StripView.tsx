@@ -11,7 +11,8 @@ import { LengthParts } from './LengthParts';
 
 const PAD = 26;
 const BODY_Y = 44;
-const LABEL_PX = 34;
+/** Room for a label of one sign more or less, px. */
+const SIGN_PX = 6.8;
 
 /** The wire laid out straight, with its marks: always under the figure and linked with it. */
 export function StripView({ piece, plan, unit }: { piece: Piece; plan: Plan; unit: LengthUnit }) {
@@ -269,8 +270,9 @@ function Bends({
   thick: number;
   active: number | null;
 }) {
-  const labelled = spaced(wire, x, LABEL_PX);
-  const numbered = spaced(wire, x, 15);
+  const signs = (n: number): number => String(Math.round(n)).length;
+  const labelled = spaced(wire, x, 7 + (signs(wire.cutMm) + 1.5) * SIGN_PX);
+  const numbered = spaced(wire, x, 3 + signs(wire.bends.length) * SIGN_PX);
   const top = BODY_Y - thick / 2;
   return (
     <g pointerEvents="none">

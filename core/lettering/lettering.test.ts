@@ -108,6 +108,15 @@ describe('a joined word', () => {
     expect(main(word({ text: 'Nell', capitals: 'join' }))).toHaveLength(1);
   });
 
+  it('round a circle it is run as on a line, its capitals too', () => {
+    const flat = word({ text: 'Lantern' });
+    const round = word({ text: 'Lantern', baseline: { kind: 'arch', radiusMm: 500 } });
+    const [a, b] = [main(flat), main(round)].map((paths) => pathLength(paths[0]!));
+    expect(Math.abs(a! - b!) / a!).toBeLessThan(0.01);
+    const tight = word({ text: 'Lantern', baseline: { kind: 'arch', radiusMm: 40 } });
+    expect(Math.abs(pathLength(main(tight)[0]!) - a!) / a!).toBeLessThan(0.06);
+  });
+
   it('spaces between words are bridged', () => {
     const [apart, near] = [word({ text: 'a b' }), word({ text: 'ab' })];
     expect(main(apart)).toHaveLength(1);

@@ -2,9 +2,7 @@ import {
   BeltError,
   corner,
   flattenPath,
-  nearestOn,
   pathsBox,
-  pointAt,
   type Path,
   type Post,
   type Segment,
@@ -12,7 +10,10 @@ import {
 } from '../geometry';
 import { routeDrawing } from '../route';
 import { FACES, type Face } from './faces';
+import { bailOn, ringAt } from './bail';
+import { footToFoot } from './footToFoot';
 import { strokePath, type Stroke } from './glyph';
+import { kern, type Profile } from './kern';
 import { readText, type Letter } from './readText';
 import type { WordSettings } from './settings';
 
@@ -48,13 +49,9 @@ const UNITS = 10;
 const SPACE_UNITS = 6;
 /** Room between letters that are not joined, in tenths of the x-height, the wire left out. */
 const GAP_UNITS = 2.2;
-/** A letter reaches under or over the one before it by no more than this. */
-const MOST_KERN_UNITS = 3.5;
 /** Dots stand for beads or rings of this size across, in tenths of the x-height. */
 const DOT_UNITS = 2.4;
 const SMALL_CURVE_UNITS = 2.5;
-/** Letters join at their feet: a foot on the baseline further in is better than a side higher up. */
-const LOW_BEFORE_NEAR = 6;
 const ACCENT_ABOVE = { small: -12, tall: -17.4 };
 
 /**
@@ -120,7 +117,13 @@ class Setting {
       for (const dot of dots) wires.push({ path: ringAt(dot, radius), role: 'ring' });
     }
     if (this.settings.ends === 'bail') {
-      const bail = this.bail(wires.map((w) => w.path));
+      const { loopMm } = this.settings;
+      const bail = bailOn(
+        wires.map((w) => w.path),
+        loopMm,
+        this.wire.diameterMm,
+        2 * this.unit,
+      );
       if (bail) wires.push({ path: bail, role: 'bail' });
     }
     const box = pathsBox(wires.map((w) => w.path));
@@ -369,32 +372,10 @@ class Setting {
 
   /** A letter run in one wire from its left foot to its right foot. */
   private footToFoot(placed: Placed): Path[] {
-    const strokes = this.letterPaths(placed);
-    const box = pathsBox(strokes);
-    if (!box) return [];
-    const foot = (x: number): Vec => {
-      const wish = { x, y: Math.min(box.maxY, this.toMm(placed)(0, 0).y) };
-      let best = { at: wish, off: Infinity };
-      for (const s of strokes.flatMap((p) => p.segments)) {
-        for (const t of [
-          0,
-          1,
-          nearestOn(s, wish).t,
-          nearestOn(s, { x: wish.x, y: wish.y + 1e4 }).t,
-        ]) {
-          const at = pointAt(s, t);
-          const off = Math.abs(at.x - wish.x) + LOW_BEFORE_NEAR * Math.abs(at.y - wish.y);
-          if (off < best.off) best = { at, off };
-        }
-      }
-      return best.at;
-    };
-    const route = routeDrawing(strokes, {
-      start: foot(box.minX),
-      end: foot(box.maxX),
-      bridge: true,
-    });
-    return route.wires.map((w) => w.path);
+    const map = this.toMm(placed);
+    const [origin, right] = [map(0, 0), map(1, 0)];
+    const turn = Math.atan2(right.y - origin.y, right.x - origin.x);
+    return footToFoot(this.letterPaths(placed), origin, turn);
   }
 
   /** Bars of the letter and its accents, in the letter's units. */
@@ -433,52 +414,9 @@ class Setting {
     );
     return [...own, ...above];
   }
-
-  /** A ring standing on the highest line near the word's middle. */
-  private bail(paths: readonly Path[]): Path | null {
-    const box = pathsBox(paths);
-    if (!box) return null;
-    const middle = (box.minX + box.maxX) / 2;
-    const near = Math.max(2 * this.unit, (box.maxX - box.minX) * 0.12);
-    const points = paths.flatMap((p) => flattenPath(p, 0.02, 0.3));
-    const close = points.filter((p) => Math.abs(p.x - middle) <= near);
-    const top = (close.length > 0 ? close : points).reduce((a, b) => (b.y < a.y ? b : a));
-    const radius = (this.settings.loopMm + this.wire.diameterMm) / 2;
-    return ringAt({ x: top.x, y: top.y - radius - this.wire.diameterMm }, radius);
-  }
 }
 
 /** Letters, digits and ornaments are joined; marks are not. */
 const isJoinable = (letter: Letter): boolean => /[\p{L}\p{N}&♥★]/u.test(letter.sign);
 /** Ornaments stand upright and wide in every face. */
 const isOrnament = (letter: Letter): boolean => /[♥★]/u.test(letter.sign);
-
-const ringAt = (center: Vec, radius: number): Path => ({
-  segments: [0, 1].map((i) => ({
-    type: 'arc',
-    center,
-    radius,
-    startAngle: Math.PI / 2 + i * Math.PI,
-    sweep: Math.PI,
-  })),
-  closed: true,
-});
-
-/** How far a letter reaches to both sides at each height. */
-interface Profile {
-  readonly bands: ReadonlyMap<number, readonly [number, number]>;
-  readonly left: number;
-  readonly right: number;
-}
-
-/** How far on the second letter's origin stands so that the two come as near as `gap` and no nearer. */
-function kern(a: Profile, b: Profile, gap: number): number {
-  let need = -Infinity;
-  for (const [band, [left]] of b.bands) {
-    for (const near of [band - 1, band, band + 1]) {
-      const right = a.bands.get(near)?.[1];
-      if (right !== undefined) need = Math.max(need, right - left + gap);
-    }
-  }
-  return Math.max(need, a.right - b.left + gap - MOST_KERN_UNITS);
-}
