@@ -1,5 +1,5 @@
 import { test, type Page } from '@playwright/test';
-import { openPiece, openWorkshop, stage } from './workshop';
+import { newPiece, openPiece, openWorkshop, stage } from './workshop';
 
 const shoot = (page: Page, name: string): Promise<Buffer> =>
   page.screenshot({ path: `docs/screenshots/${name}.png` });
@@ -21,6 +21,26 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await stage(page, 'Wire');
   await page.waitForTimeout(600);
   await shoot(page, 'wire');
+  await openPiece(page, 'Word pendant');
+  await page.getByRole('button', { name: 'Change “hush”' }).click();
+  await page.waitForTimeout(600);
+  await shoot(page, 'word');
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await openPiece(page, 'Mountain line');
+  await stage(page, 'Wire');
+  await page
+    .getByRole('button', { name: /^Junction of 3/ })
+    .first()
+    .click();
+  await page.waitForTimeout(600);
+  await shoot(page, 'route');
+  await newPiece(page);
+  await page.getByRole('button', { name: 'Place a motif' }).click();
+  await page.getByRole('radio', { name: 'round a circle' }).click();
+  await page.getByLabel('Wire shown in the strip').waitFor();
+  await page.waitForTimeout(1200);
+  await shoot(page, 'motif');
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await openPiece(page, 'Snail charm');
   await stage(page, 'Bends');
   await page.getByRole('row').filter({ hasText: 'round of 12.0 mm' }).hover();

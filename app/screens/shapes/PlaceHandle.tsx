@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import type { Shape } from '@core/piece';
 import type { BenchView } from '~/components/Bench';
+import { FocusRing } from '~/components/FocusRing';
 import type { ShapeDraft } from './useShapeDraft';
 
 /** The middle of the shape in work: dragged, or moved by the arrow keys. */
@@ -25,6 +26,7 @@ export function PlaceHandle({
       role="button"
       tabIndex={0}
       aria-label="Middle of the shape: drag it, or use the arrow keys"
+      className="group outline-none"
       style={{ cursor: 'move' }}
       onPointerDown={(event) => {
         if (event.button !== 0) return;
@@ -49,6 +51,7 @@ export function PlaceHandle({
       }}
     >
       <circle cx={x} cy={y} r={16 * px} fill="transparent" />
+      <FocusRing at={shape.place} px={px} />
       <circle
         cx={x}
         cy={y}

@@ -2,6 +2,7 @@ import type { KeyboardEvent } from 'react';
 import type { Vec } from '@core/geometry';
 import type { Plan, RouteOverview } from '@core/plan';
 import type { BenchView } from '~/components/Bench';
+import { FocusRing } from '~/components/FocusRing';
 
 /** A place on the figure where something can be wished: lines end or meet, passes cross, or both. */
 export interface Spot {
@@ -75,6 +76,7 @@ export function JunctionLayer({
             tabIndex={0}
             aria-pressed={on}
             aria-label={`${spotName(spot)} at ${spot.x.toFixed(1)}, ${spot.y.toFixed(1)}`}
+            className="group outline-none"
             style={{ cursor: 'pointer' }}
             onPointerDown={(event) => event.stopPropagation()}
             onClick={pick}
@@ -86,6 +88,7 @@ export function JunctionLayer({
             }}
           >
             <circle cx={spot.x} cy={spot.y} r={12 * px} fill="transparent" />
+            <FocusRing at={spot} px={px} />
             {spot.degree !== null ? (
               <circle cx={spot.x} cy={spot.y} r={r} {...look} />
             ) : (
