@@ -89,6 +89,9 @@ test('one crossing is set by hand, and the piece is hung from it', async ({ page
   await expect(page.getByRole('radio', { name: 'bent earlier' })).toBeChecked();
   await page.getByRole('button', { name: 'Hang it from here' }).click();
   await expect(page.getByRole('button', { name: 'Hangs from here' })).toBeVisible();
+  // Lines of 40 (its middle at 20, 20), 20 (40, 10), 20 (30, 0), 40 (20, 20): the middle of all lies
+  // at 25, 15, above the crossing: it swings over by 180 - 45 degrees.
+  await expect(page.getByText(/From the chosen point\. It swings 135°/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Hang it from here' })).toBeVisible();
 });

@@ -1,7 +1,7 @@
 import { useCallback, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { MousePointer2, PenLine } from 'lucide-react';
 import { useNavigate } from 'react-router';
-import { figureBox, mapPaths, type FigurePath } from '@core/piece';
+import { figureBox, mapPaths, type FigurePath, type Shape } from '@core/piece';
 import { translation, type Vec } from '@core/geometry';
 import { Bench, type BenchView } from '~/components/Bench';
 import { StagePanel } from '~/components/StagePanel';
@@ -62,6 +62,10 @@ export default function FigureScreen() {
   const [handle, setHandle] = useState<{ at: Vec; to: Vec } | null>(null);
   const draft = useShapeDraft();
   const drawing = editor.mode === 'draw' && !draft.shape;
+  const beginShape = (kind: Shape['kind']): void => {
+    editor.setMode('shape');
+    draft.begin(kind);
+  };
 
   const startPoint = (event: PointerEvent, at: Vec): boolean => {
     if (draft.shape) return false;
@@ -167,7 +171,7 @@ export default function FigureScreen() {
         <StagePanel>
           <BringIn onFile={bringIn} editor={editor} />
           {shown.picture && <PictureSection view={pictureView} onView={setPictureView} />}
-          <ShapesSection draft={draft} />
+          <ShapesSection begin={beginShape} open={draft.open} />
           <SizeSection />
           <LineSection />
           <PointSection editor={editor} />

@@ -6,6 +6,7 @@ import { StagePanel } from '~/components/StagePanel';
 import { Section } from '~/components/ui';
 import { EndFlags } from '~/screens/wire/EndFlags';
 import { EndsSection } from '~/screens/wire/EndsSection';
+import { HangMark, HangSection } from '~/screens/wire/HangSection';
 import { JunctionLayer, type Spot } from '~/screens/wire/JunctionLayer';
 import { RouteSection } from '~/screens/wire/RouteSection';
 import { SpotSection } from '~/screens/wire/SpotSection';
@@ -30,6 +31,7 @@ export default function WireScreen() {
           over={(view) =>
             plan && (
               <>
+                <HangMark plan={plan} pxPerMm={view.pxPerMm} />
                 <EndFlags plan={plan} pxPerMm={view.pxPerMm} />
                 <JunctionLayer
                   plan={plan}
@@ -50,6 +52,7 @@ export default function WireScreen() {
         <WireSection />
         <EndsSection />
         <WorkSection />
+        {plan && <HangSection plan={plan} />}
         {wire && planned && (
           <Section title="Why this length">
             <LengthParts wire={wire} piece={planned} unit={settings.unit} />

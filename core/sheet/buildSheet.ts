@@ -82,7 +82,10 @@ interface Block {
 
 /** Lists flow over as many pages as they take. */
 function listPages(piece: Piece, plan: Plan, paper: Paper, unit: LengthUnit): Page[] {
-  const blocks = plan.wires.flatMap((w, i) => wireBlocks(piece, plan, i, w, paper, unit));
+  const blocks = [
+    ...notes(piece, plan, unit),
+    ...plan.wires.flatMap((w, i) => wireBlocks(piece, plan, i, w, paper, unit)),
+  ];
   const top = MARGIN_MM + HEADER_MM + 2;
   const bottom = paper.heightMm - MARGIN_MM;
   const pages: Item[][] = [];
@@ -101,6 +104,30 @@ function listPages(piece: Piece, plan: Plan, paper: Paper, unit: LengthUnit): Pa
     y += block.heightMm;
   }
   return pages.map((items) => ({ title: 'Lengths, strip and bends', items }));
+}
+
+/** What concerns the whole piece: how it is run, and beads that stand for dots. */
+function notes(piece: Piece, plan: Plan, unit: LengthUnit): Block[] {
+  const lines: string[] = [];
+  if (plan.route) {
+    const wires = plan.wires.length === 1 ? 'one wire' : `${plan.wires.length} wires`;
+    const { doubledMm } = plan.route;
+    const doubled =
+      doubledMm < 0.005
+        ? 'none of it twice'
+        : `${printBoth(doubledMm, unit)} of it twice, side by side`;
+    lines.push(`Run as ${wires}, ${doubled}.`);
+  }
+  const beads = piece.shapes.flatMap((s) => s.beads);
+  const sizes = [...new Set(beads.map((b) => printNumber(b.acrossMm, 1)))];
+  for (const size of sizes) {
+    const count = beads.filter((b) => printNumber(b.acrossMm, 1) === size).length;
+    lines.push(`${count} ${count === 1 ? 'bead' : 'beads'} of ${size} mm for the dots.`);
+  }
+  return lines.map((text) => ({
+    heightMm: LINE_MM,
+    items: [words(MARGIN_MM, 3.6, text, { sizeMm: 3 })],
+  }));
 }
 
 function wireBlocks(

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { newPath, newPiece, resizeFigure, type Piece } from '../piece';
+import { DEFAULT_WORD } from '../lettering';
+import { drawShape, newPath, newPiece, resizeFigure, withShape, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { buildSheet, type Item, type Page } from '.';
 import { readStrokes } from '../../e2e/readStrokes';
@@ -148,5 +149,51 @@ describe('the PDF', () => {
       bold: font(600),
     });
     expect(bytes.length).toBeGreaterThan(5000);
+  });
+});
+
+describe('what concerns the whole piece', () => {
+  const bar = newPath(
+    'a',
+    [
+      { x: 0, y: 0 },
+      { x: 40, y: 0 },
+    ],
+    false,
+  );
+  const stem = newPath(
+    'b',
+    [
+      { x: 20, y: 0 },
+      { x: 20, y: 12 },
+    ],
+    false,
+  );
+  const route = { wires: 1, bridge: false, start: null, end: null, rules: [], ends: [] };
+  const tee: Piece = { ...newPiece('p', 'Tee', ''), paths: [bar, stem], route };
+  const lists = (piece: Piece): string =>
+    texts(buildSheet(piece, planPiece(piece), 'a4', 'mm').pages[1]!).join('\n');
+
+  it('a route is named with what it runs twice', () => {
+    expect(lists(tee)).toContain('Run as one wire, 12.0 mm');
+    expect(lists(tee)).toContain('of it twice, side by side.');
+    expect(lists({ ...tee, route: { ...route, wires: 2 } })).toContain(
+      'Run as 2 wires, none of it twice.',
+    );
+    expect(lists({ ...tee, route: null })).not.toContain('Run as');
+  });
+
+  it('beads for dots are counted and drawn on the pattern', () => {
+    const place = { x: 0, y: 0, turnDeg: 0, mirrored: false, around: null };
+    const word = { ...DEFAULT_WORD, text: 'ii' };
+    const shape = { kind: 'word', id: 's1', place, lines: [], beads: [], word } as const;
+    const empty = newPiece('p', 'Dots', '');
+    const shaped = { ...shape, lines: [], beads: [] };
+    const piece = withShape(
+      empty,
+      shaped,
+      drawShape(shaped, empty.wire, () => []),
+    );
+    expect(lists(piece)).toContain('2 beads of 2.0 mm for the dots.');
   });
 });

@@ -13,18 +13,18 @@ export function shapeWords(shape: Shape): string {
 }
 
 /** Words and motifs of the piece: put one on, or take one up again. */
-export function ShapesSection({ draft }: { draft: ShapeDraft }) {
+export function ShapesSection({ begin, open }: Pick<ShapeDraft, 'begin' | 'open'>) {
   const piece = usePiece();
   return (
     <Section title="Letters and motifs">
       <div className="grid grid-cols-2 gap-2">
-        <Button onClick={() => draft.begin('word')}>
+        <Button onClick={() => begin('word')}>
           <Type size={16} aria-hidden="true" /> Write a word
         </Button>
-        <Button onClick={() => draft.begin('motif')}>
+        <Button onClick={() => begin('motif')}>
           <Shapes size={16} aria-hidden="true" /> Place a motif
         </Button>
-        <Button onClick={() => draft.begin('outline')}>
+        <Button onClick={() => begin('outline')}>
           <SquareDashed size={16} aria-hidden="true" /> Outline letters
         </Button>
       </div>
@@ -35,7 +35,7 @@ export function ShapesSection({ draft }: { draft: ShapeDraft }) {
               <button
                 type="button"
                 className="min-h-9 w-full rounded-md px-2 text-left text-sm hover:bg-patina-wash"
-                onClick={() => draft.open(shape.id)}
+                onClick={() => open(shape.id)}
               >
                 Change {shapeWords(shape)}
                 {shape.place.around && (
