@@ -1,4 +1,4 @@
-import { CELL_MM, cellKey, chordsOf, forCells, type Chord } from './chordGrid';
+import { CELL_MM, cellKey, chordsOf, forPairs, type Chord } from './chordGrid';
 import { distance, mix, type Vec } from './vec';
 
 /** Two stretches of polylines meeting at a point; `s` are lengths along each polyline. */
@@ -28,28 +28,28 @@ export interface MeasuredLine {
  *   but the joint of a bend
  */
 export function findCrossings(lines: readonly MeasuredLine[], apartMm: number): Crossing[] {
-  const pieces = chordsOf(lines);
-  const grid = new Map<number, Chord[]>();
-  // The last piece that each piece was tested with: two pieces may share several cells.
-  const testedWith = new Int32Array(pieces.length).fill(-1);
-  const found = new Found();
-  for (const piece of pieces) {
-    forCells(piece, (key) => {
-      const others = grid.get(key);
-      if (!others) {
-        grid.set(key, [piece]);
-        return;
-      }
-      for (const other of others) {
-        if (testedWith[other.id] === piece.id) continue;
-        testedWith[other.id] = piece.id;
-        const crossing = meet(lines, other, piece);
-        if (crossing && isApart(lines, crossing, apartMm)) found.add(crossing);
-      }
-      others.push(piece);
-    });
+  const crossings = new Crossings(lines, apartMm);
+  forPairs(chordsOf(lines), (later, earlier) => crossings.test(earlier, later));
+  return crossings.sorted();
+}
+
+/** Gathers the crossings among pairs of chords. */
+export class Crossings {
+  private readonly found = new Found();
+
+  constructor(
+    private readonly lines: readonly MeasuredLine[],
+    private readonly apartMm: number,
+  ) {}
+
+  test(earlier: Chord, later: Chord): void {
+    const crossing = meet(this.lines, earlier, later);
+    if (crossing && isApart(this.lines, crossing, this.apartMm)) this.found.add(crossing);
   }
-  return found.list.sort((p, q) => p.firstLine - q.firstLine || p.firstMm - q.firstMm);
+
+  sorted(): Crossing[] {
+    return this.found.list.sort((p, q) => p.firstLine - q.firstLine || p.firstMm - q.firstMm);
+  }
 }
 
 function meet(lines: readonly MeasuredLine[], p: Chord, q: Chord): Crossing | null {

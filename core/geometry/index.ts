@@ -2,6 +2,7 @@
  * Geometry: points, lines, arcs and cubics in mm, y down, clockwise positive. Plain data and pure
  * functions. Lengths are exact for lines and arcs and error-bounded for cubics.
  */
+export { findMeetings, type AlongsideWish, type Stretch } from './alongside';
 export {
   applyAffine,
   compose,

@@ -1,4 +1,4 @@
-import { cellKey, CELL_MM, chordsOf, forCells, type Chord } from './chordGrid';
+import { cellKey, cellOf, chordsOf, forCells, type Chord } from './chordGrid';
 import type { MeasuredLine } from './crossings';
 import { distance, mix, sub, dot, type Vec } from './vec';
 
@@ -30,7 +30,7 @@ export function findTouches(
     );
   }
   return points.map((p) => {
-    const here = grid.get(cellKey(Math.floor(p.x / CELL_MM), Math.floor(p.y / CELL_MM))) ?? [];
+    const here = grid.get(cellKey(cellOf(p.x), cellOf(p.y))) ?? [];
     const seen = new Set<number>();
     return here.flatMap((chord): Touch[] => {
       if (seen.has(chord.id)) return [];

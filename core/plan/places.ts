@@ -1,6 +1,5 @@
 import {
   distance,
-  findCrossings,
   flattenSegment,
   perp,
   segmentLength,
@@ -37,17 +36,14 @@ function stepsOf(piece: StripPiece): number[] {
 
 /** The formed wire as points with their positions on the straight blank. */
 export function formedLine(wire: Formed): MeasuredLine {
-  const line = bareLine(wire.strip);
-  if (wire.asides.length === 0) return line;
-  const s = new Set(line.s);
-  for (const p of wire.strip.pieces) if (isAside(wire, p)) stepsOf(p).forEach((mm) => s.add(mm));
-  const sorted = [...s].sort((a, b) => a - b);
-  const places = sorted.map((mm) => placeOnWire(wire, mm)?.at ?? null);
-  return {
-    points: places.flatMap((p) => p ?? []),
-    s: sorted.filter((_, i) => places[i] !== null),
-    closed: line.closed,
-  };
+  return lineOf(wire.strip, (piece) =>
+    wire.asides.length > 0 && isAside(wire, piece)
+      ? stepsOf(piece).flatMap((s) => {
+          const at = placeOnWire(wire, s)?.at;
+          return at ? [{ at, s }] : [];
+        })
+      : null,
+  );
 }
 
 /** The formed wire's middle line: arcs and lines, or short chords where it lies beside another pass. */
@@ -64,10 +60,29 @@ export function formedShapes(wire: Formed): Primitive[] {
 }
 
 /** The blank bent along the drawn line, both passes of a doubled line on top of each other. */
-export function bareLine(strip: Strip, tolerance = 0.05): MeasuredLine {
+export const bareLine = (strip: Strip): MeasuredLine => lineOf(strip, () => null);
+
+/** Chords stay this near to the formed wire, mm. */
+const CHORD_MM = 0.05;
+
+/** A strip as points; some pieces may have points of their own. */
+function lineOf(
+  strip: Strip,
+  own: (piece: StripPiece) => readonly { at: Vec; s: number }[] | null,
+): MeasuredLine {
   const points: Vec[] = [];
   const s: number[] = [];
   for (const piece of strip.pieces) {
+    const given = own(piece);
+    if (given) {
+      for (const g of given) {
+        // A piece begins where the one before it ends.
+        if (s.length > 0 && g.s <= s[s.length - 1]! + 1e-9) continue;
+        points.push(g.at);
+        s.push(g.s);
+      }
+      continue;
+    }
     const drawn = piece.shape.reduce((sum, p) => sum + segmentLength(p), 0);
     let at = piece.startMm;
     for (const p of piece.shape) {
@@ -75,7 +90,7 @@ export function bareLine(strip: Strip, tolerance = 0.05): MeasuredLine {
         points.push(startOf(p));
         s.push(0);
       }
-      const steps = flattenSegment(p, tolerance);
+      const steps = flattenSegment(p, CHORD_MM);
       const share = drawn > 0 ? (segmentLength(p) / drawn) * piece.lengthMm : 0;
       steps.forEach((q, i) => {
         points.push(q);
@@ -170,17 +185,17 @@ const ONE_PLACE_MM = 1;
 export type OverRule = 'later' | 'earlier' | 'alternate';
 
 /**
- * Where the formed wires cross, in the order in which the wire first comes there, and which pass is
- * on top. `alternate` lets each wire go over and under in turn along its length.
+ * Where the formed wires truly cross, in the order in which the wire first comes there, and which
+ * pass is on top. `alternate` lets each wire go over and under in turn along its length.
  * @param single crossings, by their places, where it is otherwise
  */
 export function crossingsOf(
-  lines: readonly MeasuredLine[],
+  crossings: readonly Crossing[],
   diameterMm: number,
   rule: OverRule,
   single: readonly { x: number; y: number; top: 'later' | 'earlier' }[] = [],
 ): WireCrossing[] {
-  const found = withoutTouches(findCrossings(lines, diameterMm), diameterMm);
+  const found = withoutTouches(crossings, diameterMm);
   const over = rule === 'alternate' ? firstOverInTurn(found) : null;
   return found.map((c, i) => {
     const turn = Math.abs(c.turnRad);

@@ -1,6 +1,6 @@
 import { typicalStiffness } from '../element';
 import { chooseTools, overbendFactor, type Kit, type Tool } from '../forming';
-import { segmentLength, type Vec } from '../geometry';
+import { findCrossings, findMeetings, segmentLength, type Vec } from '../geometry';
 import type { FigurePath, Piece, WireEnds } from '../piece';
 import type { Route } from '../route';
 import {
@@ -21,9 +21,9 @@ import { adviceFor, type Advice } from './advice';
 import { chainOf } from './chains';
 import { hangOf, type Hang } from './hang';
 import { allowancesOf, developedParts, type Allowances, type LengthPart } from './lengths';
-import { crossingsOf, formedLine, placeOnWire, type WireCrossing } from './places';
+import { bareLine, crossingsOf, formedLine, placeOnWire, type WireCrossing } from './places';
 import { routedFigure } from './routed';
-import { asidesOf, type Aside } from './sideBySide';
+import { alongsideWish, asidesOf, type Aside } from './sideBySide';
 
 /** A bend as the bend table lists it. */
 export interface PlannedBend extends Mark {
@@ -85,10 +85,11 @@ export function planPiece(piece: Piece, kit?: Kit): Plan {
     const choice = kit ? chooseTools(formed.strip, kit, wire, piece.toleranceMm) : null;
     return { path, ...formed, strip: choice?.strip ?? formed.strip, tools: choice?.tools };
   });
-  const beside = asidesOf(
-    built.map((b) => b.strip),
-    piece.wire.diameterMm,
-  );
+  const strips = built.map((b) => b.strip);
+  const bare = strips.map((s) => bareLine(s));
+  const d = piece.wire.diameterMm;
+  const meetings = findMeetings(bare, d, alongsideWish(d));
+  const beside = asidesOf(strips, meetings.alongside, d);
   const wires = built.map((b, n): WirePlan => {
     const { path, strip, tools, drawnMm, deviationMm, seamAt } = b;
     const asides = beside[n] ?? [];
@@ -135,12 +136,14 @@ export function planPiece(piece: Piece, kit?: Kit): Plan {
       seamPlace: path.closed ? (placeOnWire(placed, 0)?.at ?? null) : null,
     };
   });
-  const lines = wires.map((w) => formedLine(w));
+  const asDrawn = beside.every((b) => b.length === 0);
+  const lines = asDrawn ? bare : wires.map((w) => formedLine(w));
+  const found = asDrawn ? meetings.crossings : findCrossings(lines, d);
   const used = wires.reduce((sum, w) => sum + w.cutMm - w.reserveMm, 0);
   return {
     wires,
     route: route && summary(route),
-    crossings: crossingsOf(lines, piece.wire.diameterMm, piece.over, piece.overAt),
+    crossings: crossingsOf(found, d, piece.over, piece.overAt),
     advice: adviceFor(piece, built),
     hang: hangOf(lines, piece.hang),
     massG: wireMassG(piece.wire.metal, piece.wire.diameterMm, used),

@@ -1,4 +1,4 @@
-import { cross, dot, sub, type Vec } from '../geometry';
+import { cross, dot, sub, type AlongsideWish, type Stretch, type Vec } from '../geometry';
 import type { Strip } from '../strip';
 import { placeOnWire } from './places';
 
@@ -31,16 +31,23 @@ interface Doubled {
 }
 
 /** Passes that turn apart by less than this lie along each other. */
-const PARALLEL = Math.sin((5 * Math.PI) / 180);
-const STEP_MM = 0.3;
+const PARALLEL_RAD = (5 * Math.PI) / 180;
+const PARALLEL = Math.sin(PARALLEL_RAD);
+const CHORD_MM = 0.1;
+const STEP_MM = 0.4;
 const MOST_SAMPLES = 60_000;
 
 /**
  * Where wires lie side by side: of two passes on one line each lies half a wire aside, on the side
  * that it comes from and goes to.
  */
-export function asidesOf(strips: readonly Strip[], diameterMm: number): Aside[][] {
-  const found = doubledStretches(strips, diameterMm);
+export function asidesOf(
+  strips: readonly Strip[],
+  alongside: readonly Stretch[],
+  diameterMm: number,
+): Aside[][] {
+  if (alongside.length === 0) return strips.map(() => []);
+  const found = doubledStretches(strips, alongside, diameterMm);
   const sides = new Map<Doubled, number>();
   const asides: Aside[][] = strips.map(() => []);
   for (const d of found) {
@@ -108,22 +115,54 @@ function bridged(list: readonly Aside[], gapMm: number): Aside[] {
   return out;
 }
 
-function samplesOf(strips: readonly Strip[]): Sample[] {
-  const total = strips.reduce((sum, s) => sum + s.developedMm, 0);
+/** Stretches shorter than this between two doubled ones are looked at too, mm. */
+const MARGIN_MM = 1;
+
+/** What to look for among the wires' chords before it is looked at more closely. */
+export const alongsideWish = (diameterMm: number): AlongsideWish => ({
+  reachMm: reachOf(diameterMm) + CHORD_MM,
+  angleRad: PARALLEL_RAD,
+  apartMm: 2.5 * diameterMm,
+});
+
+const reachOf = (diameterMm: number): number => Math.max(0.15, 0.35 * diameterMm);
+
+/** Places along the wires where some other pass may lie on the same line. */
+function samplesOf(
+  strips: readonly Strip[],
+  alongside: readonly Stretch[],
+  diameterMm: number,
+): Sample[] {
+  const candidates = alongside.filter((c) => c.toMm - c.fromMm >= 2.5 * diameterMm - MARGIN_MM);
+  const total = candidates.reduce((sum, c) => sum + c.toMm - c.fromMm, 0);
   const step = Math.max(STEP_MM, total / MOST_SAMPLES);
-  return strips.flatMap((strip, wire) => {
+  let last = { line: -1, index: -1 };
+  return candidates.flatMap(({ line, fromMm, toMm }) => {
+    const strip = strips[line]!;
+    const bare = { strip, asides: [] };
     const count = Math.max(1, Math.ceil(strip.developedMm / step));
-    return Array.from({ length: count + 1 }, (_, i): Sample[] => {
+    const index = (mm: number): number => (mm / strip.developedMm) * count;
+    const from = Math.max(0, Math.floor(index(fromMm - MARGIN_MM)));
+    const first = last.line === line ? Math.max(from, last.index + 1) : from;
+    const end = Math.min(count, Math.ceil(index(toMm + MARGIN_MM)));
+    last = { line, index: end };
+    const samples: Sample[] = [];
+    for (let i = first; i <= end; i++) {
       const mm = (strip.developedMm * i) / count;
-      const place = placeOnWire({ strip, asides: [] }, mm);
-      return place ? [{ wire, mm, at: place.at, along: place.direction }] : [];
-    }).flat();
+      const place = placeOnWire(bare, mm);
+      if (place) samples.push({ wire: line, mm, at: place.at, along: place.direction });
+    }
+    return samples;
   });
 }
 
-function doubledStretches(strips: readonly Strip[], diameterMm: number): Doubled[] {
-  const samples = samplesOf(strips);
-  const reach = Math.max(0.15, 0.35 * diameterMm);
+function doubledStretches(
+  strips: readonly Strip[],
+  alongside: readonly Stretch[],
+  diameterMm: number,
+): Doubled[] {
+  const reach = reachOf(diameterMm);
+  const samples = samplesOf(strips, alongside, diameterMm);
   const cell = Math.max(2 * STEP_MM, reach);
   const key = (x: number, y: number): number => x * 73_856_093 + y * 19_349_663;
   const grid = new Map<number, number[]>();
