@@ -1,5 +1,5 @@
-import { useId, useState } from 'react';
 import { parseLength, printInches, printNumber, type LengthUnit } from '@core/units';
+import { TypedField, type TypedValue } from './TypedField';
 
 /** A length typed in mm or inches, whichever is written; both are shown. */
 export function LengthField({
@@ -24,28 +24,18 @@ export function LengthField({
   /** without the other unit beside it */
   alone?: boolean;
 }) {
-  const id = useId();
-  const [typed, setTyped] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
   const shown =
     valueMm === null ? '' : unit === 'mm' ? printNumber(valueMm, decimals) : printInches(valueMm);
-  const settle = (): void => {
-    if (typed === null) return;
-    const read = parseLength(typed, unit);
-    if (!read.ok) {
-      setProblem(read.message);
-      return;
-    }
-    if (read.mm < min || read.mm > max) {
-      const low = `${Number(min.toFixed(2))} mm`;
-      setProblem(
-        `Give a length from ${low} to ${max} mm. It stays at ${shown === '' ? 'nothing' : withUnit(shown, unit)}.`,
-      );
-      return;
-    }
-    setProblem(null);
-    setTyped(null);
-    if (valueMm === null || Math.abs(read.mm - valueMm) > 1e-9) onChange(read.mm);
+  const read = (typed: string): TypedValue => {
+    const length = parseLength(typed, unit);
+    if (!length.ok) return length;
+    if (length.mm >= min && length.mm <= max) return { ok: true, value: length.mm };
+    const low = `${Number(min.toFixed(2))} mm`;
+    const stays = shown === '' ? 'nothing' : withUnit(shown, unit);
+    return {
+      ok: false,
+      message: `Give a length from ${low} to ${max} mm. It stays at ${stays}.`,
+    };
   };
   const other =
     valueMm === null
@@ -54,45 +44,17 @@ export function LengthField({
         ? printInches(valueMm)
         : `${printNumber(valueMm, decimals)} mm`;
   return (
-    <div>
-      <label htmlFor={id} className="mb-1 block text-sm text-soft">
-        {label}
-      </label>
-      <div className="flex items-center gap-2">
-        <div className="relative flex-1">
-          <input
-            id={id}
-            inputMode="decimal"
-            autoComplete="off"
-            value={typed ?? shown}
-            aria-invalid={problem !== null}
-            aria-describedby={problem ? `${id}-problem` : undefined}
-            onChange={(e) => setTyped(e.target.value)}
-            onBlur={settle}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter') settle();
-              if (e.key === 'Escape') {
-                setTyped(null);
-                setProblem(null);
-              }
-            }}
-            className={`h-9 w-full rounded-md border bg-raised px-2 text-sm ${problem ? 'border-alert' : 'border-line'}`}
-          />
-          {typed === null && unit === 'mm' && shown !== '' && (
-            <span className="pointer-events-none absolute inset-y-0 right-2 flex items-center text-xs text-soft">
-              mm
-            </span>
-          )}
-        </div>
-        {!alone && <span className="w-20 shrink-0 text-right text-xs text-soft">{other}</span>}
-      </div>
-      {problem && (
-        <p id={`${id}-problem`} role="alert" className="mt-1 text-xs text-alert">
-          {problem}
-        </p>
-      )}
-      {hint && !problem && <p className="mt-1 text-xs text-soft">{hint}</p>}
-    </div>
+    <TypedField
+      label={label}
+      shown={shown}
+      read={read}
+      onRead={(mm) => {
+        if (valueMm === null || Math.abs(mm - valueMm) > 1e-9) onChange(mm);
+      }}
+      {...(unit === 'mm' ? { mark: 'mm' } : {})}
+      beside={!alone && <span className="w-20 shrink-0 text-right text-xs text-soft">{other}</span>}
+      {...(hint ? { hint } : {})}
+    />
   );
 }
 

@@ -14,6 +14,7 @@ import {
   type FigurePath,
   type Piece,
 } from '@core/piece';
+import { arrowStep, BENCH_STEPS } from '~/components/arrowKeys';
 import { useEdit, usePiece, usePointer, useWorkbench } from '~/state/workbench';
 
 export type Mode = 'shape' | 'draw';
@@ -172,15 +173,8 @@ export function useFigureEditor(): Editor {
   };
 
   const handleKey = (event: KeyboardEvent): boolean => {
-    const step = event.altKey ? 0.1 : event.shiftKey ? 5 : 0.5;
-    const moves: Record<string, Vec> = {
-      ArrowLeft: { x: -step, y: 0 },
-      ArrowRight: { x: step, y: 0 },
-      ArrowUp: { x: 0, y: -step },
-      ArrowDown: { x: 0, y: step },
-    };
     const count = path?.nodes.length ?? 0;
-    const move = moves[event.key];
+    const move = arrowStep(event, BENCH_STEPS);
     if (move && chosen !== null) nudge(move);
     else if (event.key === ']' && count > 0) setSelected(((chosen ?? -1) + 1) % count);
     else if (event.key === '[' && count > 0) setSelected(((chosen ?? 0) - 1 + count) % count);

@@ -1,4 +1,4 @@
-import { distance, type MeasuredLine, type Vec } from '../geometry';
+import { distance, dot, sub, type MeasuredLine, type Vec } from '../geometry';
 
 export interface Hang {
   /** centre of mass */
@@ -19,12 +19,10 @@ export function hangOf(lines: readonly MeasuredLine[], wished: Vec | null): Hang
   let mass = 0;
   let x = 0;
   let y = 0;
-  let from: Vec | null = null;
-  const better = (p: Vec, than: Vec): boolean =>
-    wished ? distance(p, wished) < distance(than, wished) : p.y < than.y;
+  let top: Vec | null = null;
   for (const { points } of lines) {
     points.forEach((p, i) => {
-      if (!from || better(p, from)) from = p;
+      if (!top || p.y < top.y) top = p;
       const q = points[i + 1];
       if (!q) return;
       const m = distance(p, q);
@@ -33,10 +31,27 @@ export function hangOf(lines: readonly MeasuredLine[], wished: Vec | null): Hang
       y += (m * (p.y + q.y)) / 2;
     });
   }
-  const top = from as Vec | null;
-  if (!top || mass === 0) return null;
+  const from = wished ? nearestPoint(lines, wished) : (top as Vec | null);
+  if (!from || mass === 0) return null;
   const center = { x: x / mass, y: y / mass };
   // Hung freely, the centre of mass swings under the hanging point.
-  const tiltRad = Math.atan2(center.x - top.x, center.y - top.y);
-  return { center, from: top, tiltRad, bailX: center.x };
+  const tiltRad = Math.atan2(center.x - from.x, center.y - from.y);
+  return { center, from, tiltRad, bailX: center.x };
+}
+
+/** The point of the lines nearest to a place. */
+function nearestPoint(lines: readonly MeasuredLine[], to: Vec): Vec | null {
+  let best: { at: Vec; far: number } | null = null;
+  for (const { points } of lines) {
+    points.slice(1).forEach((b, i) => {
+      const a = points[i]!;
+      const along = sub(b, a);
+      const size = dot(along, along);
+      const t = size === 0 ? 0 : Math.min(1, Math.max(0, dot(sub(to, a), along) / size));
+      const at = { x: a.x + along.x * t, y: a.y + along.y * t };
+      const far = distance(at, to);
+      if (!best || far < best.far) best = { at, far };
+    });
+  }
+  return (best as { at: Vec } | null)?.at ?? null;
 }

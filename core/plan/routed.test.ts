@@ -208,7 +208,12 @@ describe('crossings and hang', () => {
       planPiece(piece({ paths: bar, hang: { x, y: -3 } })).hang!.tiltRad;
     expect(at(0)).toBeCloseTo(Math.PI / 2, 9);
     expect(at(40)).toBeCloseTo(-Math.PI / 2, 9);
-    // Hung anywhere else on the bar the nearest point of its line counts.
+    // The nearest point of the line counts, not the nearest end.
+    expect(planPiece(piece({ paths: bar, hang: { x: 12, y: -3 } })).hang!.from).toEqual({
+      x: 12,
+      y: 0,
+    });
+    expect(at(20)).toBe(0);
     expect(planPiece(piece({ paths: bar })).hang!.center).toEqual({ x: 20, y: 0 });
   });
 });

@@ -1,9 +1,10 @@
-import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
+import { useState } from 'react';
 import { pathData } from '@core/file';
 import type { Vec } from '@core/geometry';
 import type { PictureSize } from '@core/piece';
 import type { Region, TracedStroke } from '@core/trace';
 import type { BenchView } from '~/components/Bench';
+import { Grip } from '~/components/Grip';
 
 /** The traced strokes over the picture; a press keeps or drops one. */
 export function StrokesLayer({
@@ -64,79 +65,8 @@ export function StrokesLayer({
   );
 }
 
-/** Something small to drag or to move by the arrow keys. */
-function Grip({
-  name,
-  at,
-  view,
-  children,
-  onMove,
-}: {
-  name: string;
-  at: Vec;
-  view: BenchView;
-  children?: ReactNode;
-  onMove: (to: Vec) => void;
-}) {
-  const held = useRef(false);
-  const px = 1 / view.pxPerMm;
-  return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-label={`${name}, ${Math.round(at.x)} across, ${Math.round(at.y)} down`}
-      style={{ cursor: 'move' }}
-      onPointerDown={(event: PointerEvent) => {
-        if (event.button !== 0) return;
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-        held.current = true;
-      }}
-      onPointerMove={(event) => {
-        if (held.current) onMove(view.toMm(event));
-      }}
-      onPointerUp={() => (held.current = false)}
-      onPointerCancel={() => (held.current = false)}
-      onKeyDown={(event) => {
-        const step = event.shiftKey ? 10 : 1;
-        const by = {
-          ArrowLeft: [-step, 0],
-          ArrowRight: [step, 0],
-          ArrowUp: [0, -step],
-          ArrowDown: [0, step],
-        }[event.key];
-        if (!by) return;
-        event.preventDefault();
-        event.stopPropagation();
-        onMove({ x: at.x + by[0]!, y: at.y + by[1]! });
-      }}
-    >
-      <circle cx={at.x} cy={at.y} r={16 * px} fill="transparent" />
-      <circle
-        cx={at.x}
-        cy={at.y}
-        r={8 * px}
-        fill="none"
-        stroke="var(--raised)"
-        strokeWidth={5 * px}
-      />
-      <circle
-        cx={at.x}
-        cy={at.y}
-        r={8 * px}
-        fill="none"
-        stroke="var(--patina)"
-        strokeWidth={2.4 * px}
-      />
-      <path
-        d={`M${at.x - 3 * px} ${at.y}h${6 * px}M${at.x} ${at.y - 3 * px}v${6 * px}`}
-        stroke="var(--patina)"
-        strokeWidth={1.2 * px}
-      />
-      {children}
-    </g>
-  );
-}
+/** Steps on a picture, px. */
+const PIXEL_STEPS = { plain: 1, shift: 10, alt: 1 };
 
 const CORNERS = ['Top left', 'Top right', 'Bottom right', 'Bottom left'];
 
@@ -171,6 +101,7 @@ export function SizeLayer({
         />
         {size.corners.map((corner, i) => (
           <Grip
+            steps={PIXEL_STEPS}
             key={i}
             name={`${CORNERS[i]} corner of the sheet`}
             at={corner}
@@ -200,12 +131,19 @@ export function SizeLayer({
         />
       ))}
       <Grip
+        steps={PIXEL_STEPS}
         name="First point"
         at={from}
         view={view}
         onMove={(at) => onSize({ ...size, from: at })}
       />
-      <Grip name="Second point" at={to} view={view} onMove={(at) => onSize({ ...size, to: at })} />
+      <Grip
+        steps={PIXEL_STEPS}
+        name="Second point"
+        at={to}
+        view={view}
+        onMove={(at) => onSize({ ...size, to: at })}
+      />
     </g>
   );
 }

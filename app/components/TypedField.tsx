@@ -1,0 +1,77 @@
+import { useId, useState, type ReactNode } from 'react';
+
+/** What was typed, read; or why it cannot be taken, in a maker's words. */
+export type TypedValue = { ok: true; value: number } | { ok: false; message: string };
+
+/** A number that is typed and taken when the field is left or Enter pressed; Escape takes it back. */
+export function TypedField({
+  label,
+  shown,
+  read,
+  onRead,
+  mark,
+  beside,
+  hint,
+}: {
+  label: string;
+  shown: string;
+  read: (typed: string) => TypedValue;
+  onRead: (value: number) => void;
+  /** stands inside the field, such as the unit */
+  mark?: string;
+  beside?: ReactNode;
+  hint?: string;
+}) {
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const settle = (): void => {
+    if (typed === null) return;
+    const answer = read(typed);
+    setProblem(answer.ok ? null : answer.message);
+    if (!answer.ok) return;
+    setTyped(null);
+    onRead(answer.value);
+  };
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block text-sm text-soft">
+        {label}
+      </label>
+      <div className="flex items-center gap-2">
+        <div className="relative flex-1">
+          <input
+            id={id}
+            inputMode="decimal"
+            autoComplete="off"
+            value={typed ?? shown}
+            aria-invalid={problem !== null}
+            aria-describedby={problem ? `${id}-problem` : undefined}
+            onChange={(e) => setTyped(e.target.value)}
+            onBlur={settle}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter') settle();
+              if (e.key === 'Escape') {
+                setTyped(null);
+                setProblem(null);
+              }
+            }}
+            className={`h-9 w-full rounded-md border bg-raised px-2 text-sm ${problem ? 'border-alert' : 'border-line'}`}
+          />
+          {mark && typed === null && shown !== '' && (
+            <span className="pointer-events-none absolute inset-y-0 right-2 flex items-center text-xs text-soft">
+              {mark}
+            </span>
+          )}
+        </div>
+        {beside}
+      </div>
+      {problem && (
+        <p id={`${id}-problem`} role="alert" className="mt-1 text-xs text-alert">
+          {problem}
+        </p>
+      )}
+      {hint && !problem && <p className="mt-1 text-xs text-soft">{hint}</p>}
+    </div>
+  );
+}
