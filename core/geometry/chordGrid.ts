@@ -67,7 +67,8 @@ export function forPairs(
         return;
       }
       for (const other of here) {
-        if (pairedWith[other.id] === chord.id) continue;
+        // Two cells of one chord may share a key.
+        if (other === chord || pairedWith[other.id] === chord.id) continue;
         pairedWith[other.id] = chord.id;
         visit(chord, other);
       }
