@@ -1,6 +1,6 @@
 import { flattenPath, growBox, pathsBox, type Primitive, type Segment } from '../geometry';
 import { drawnPath, type Piece } from '../piece';
-import type { Plan } from '../plan';
+import { formedShapes, type Plan } from '../plan';
 
 const n = (v: number): string => String(Number(v.toFixed(4)));
 
@@ -48,11 +48,11 @@ const escape = (text: string): string =>
 
 /**
  * The pattern as an SVG at true size: the formed wire's centreline as strokes of the wire's
- * thickness. What is read back has the same lengths.
+ * thickness, side by side where a line is run twice. What else is read back has the same lengths.
  */
 export function writePatternSvg(piece: Piece, plan: Plan): string {
   const paths = plan.wires.map((w) => ({
-    segments: w.strip.pieces.flatMap((p) => p.shape),
+    segments: formedShapes(w),
     closed: w.closed,
   }));
   return svgDocument(
