@@ -30,6 +30,14 @@ const GROUPS: readonly { title: string; keys: readonly (readonly [string, string
     ],
   },
   {
+    title: 'A word or motif in work, its ring in focus',
+    keys: [['Arrows', 'Move it 0.5 mm; with Shift 5 mm, with Alt 0.1 mm']],
+  },
+  {
+    title: 'Wire: a junction or crossing in focus',
+    keys: [['Enter', 'Choose the place; once more lets it go']],
+  },
+  {
     title: 'Tracing a picture',
     keys: [
       ['Ctrl V', 'Take a picture from the clipboard'],

@@ -7,7 +7,8 @@
  */
 export { FACE_IDS, FACES, SIGN_LIST, type Face, type FaceId } from './faces';
 export { formsOf, LetteringError, signsOf } from './readText';
-export { setWord, type Word, type WordWire, type WordWirePath } from './setWord';
+export type { WordWire } from './letterDrawer';
+export { setWord, type Word, type WordWirePath } from './setWord';
 export { DEFAULT_WORD, MAX_SIGNS, wordSchema, type WordSettings } from './settings';
 export {
   DEFAULT_OUTLINE,
