@@ -8,7 +8,7 @@ async function write(page: Page, text: string): Promise<void> {
   await page.getByRole('button', { name: 'Write a word' }).click();
   await page.getByLabel('Word', { exact: true }).fill(text);
 }
-const keep = (page: Page): Promise<void> => page.getByRole('button', { name: 'Keep' }).click();
+const done = (page: Page): Promise<void> => page.getByRole('button', { name: 'Done' }).click();
 const field = (page: Page, label: string) => page.getByLabel(label, { exact: true });
 const pick = (page: Page, label: string) => page.getByRole('combobox', { name: label });
 const mmOf = async (page: Page, label: string): Promise<number> =>
@@ -25,7 +25,7 @@ test('a word is written, joined, set to a width, given end loops and printed', a
   await page.getByRole('radio', { name: 'whole width' }).click();
   await type(field(page, 'Width, edge to edge of the wire'), '45');
   await expect(field(page, 'Width, edge to edge of the wire')).toHaveValue('45.0');
-  await keep(page);
+  await done(page);
   // The figure is measured along the wire's middle: half a wire less on each side.
   await expect.poll(() => mmOf(page, 'Width')).toBeCloseTo(45 - D18, 1);
   const plain = await cutMm(page);
@@ -33,7 +33,7 @@ test('a word is written, joined, set to a width, given end loops and printed', a
   await page.getByRole('button', { name: 'Change “hush”' }).click();
   await page.getByRole('radio', { name: 'end loops' }).click();
   await type(field(page, 'End loops, inside across'), '3');
-  await keep(page);
+  await done(page);
   // Two simple loops of 3 mm inside: each pi times the circle of the wire's middle.
   await expect.poll(() => cutMm(page)).toBeCloseTo(plain + 2 * Math.PI * (3 + D18), 1);
 
@@ -119,7 +119,7 @@ test('a motif is sized, turned, repeated round a circle and moved by keys', asyn
   await type(field(page, 'How many'), '99');
   await expect(page.getByRole('alert')).toContainText('from 2 to 36. It stays at 3');
   await page.getByRole('radio', { name: 'one', exact: true }).click();
-  await keep(page);
+  await done(page);
   await expect.poll(() => mmOf(page, 'Height')).toBeCloseTo(40 - D18, 0);
 });
 
@@ -129,7 +129,7 @@ test('outline letters come as closed wires', async ({ page }) => {
   await field(page, 'Word').fill('oł');
   // The o has an inside: three outlines.
   await expect(page.getByLabel('Wire shown in the strip')).toContainText('Wire 1 of 3');
-  await keep(page);
+  await done(page);
   await expect(page.getByText('closed').first()).toBeVisible();
 });
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { newPiece, type Piece } from '@core/piece';
-import { createPieceStore, later } from './pieceStore';
+import { amend, createPieceStore, later } from './pieceStore';
 
 const NOW = '2026-11-02T17:00:00.000Z';
 const named =
@@ -8,6 +8,22 @@ const named =
   (p: Piece): Piece => ({ ...p, name });
 
 describe('the open piece', () => {
+  it('amends the last step: one undo takes back all of it, and redo brings the last of it', () => {
+    const store = createPieceStore(newPiece('p', 'first', NOW));
+    store.getState().edit(named('second'));
+    amend(store, named('third'));
+    amend(store, named('fourth'));
+    expect(store.getState().piece.name).toBe('fourth');
+    expect(store.temporal.getState().pastStates).toHaveLength(1);
+    store.temporal.getState().undo();
+    expect(store.getState().piece.name).toBe('first');
+    store.temporal.getState().redo();
+    expect(store.getState().piece.name).toBe('fourth');
+    store.getState().edit(named('fifth'));
+    store.temporal.getState().undo();
+    expect(store.getState().piece.name).toBe('fourth');
+  });
+
   it('keeps each change as a step that can be undone and redone', () => {
     const store = createPieceStore(newPiece('p', 'first', NOW));
     store.getState().edit(named('second'));

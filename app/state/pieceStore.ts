@@ -44,6 +44,14 @@ export function createPieceStore(piece: Piece): PieceStore {
   );
 }
 
+/** Changes the piece as part of the step made last, so that one undo takes back both. */
+export function amend(store: PieceStore, change: (piece: Piece) => Piece): void {
+  const { pause, resume } = store.temporal.getState();
+  pause();
+  store.getState().edit(change);
+  resume();
+}
+
 /** Now, but always after the last change, so that two changes in one millisecond differ. */
 export function later(than: string): string {
   const now = Date.now();

@@ -57,7 +57,7 @@ function Finish({ draft }: { draft: ShapeDraft }) {
         Cancel
       </Button>
       <Button look="main" onClick={draft.done}>
-        <Check size={16} aria-hidden="true" /> Keep
+        <Check size={16} aria-hidden="true" /> Done
       </Button>
     </span>
   );

@@ -1,10 +1,11 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { isHandChanged, withoutShape, type Shape } from '@core/piece';
+import { useCallback, useRef, useState } from 'react';
+import { isHandChanged, withoutShape, type Piece, type Shape } from '@core/piece';
+import { amend } from '~/state/pieceStore';
 import { useEdit, useWorkbench } from '~/state/workbench';
 import { planner } from '~/workers/planner';
 import { newShape } from './newShape';
 
-/** A word or motif in work: shown on the bench as it is chosen, one step in the history when done. */
+/** A word or motif in work: each change is on the piece and kept at once; all of them are one step back. */
 export interface ShapeDraft {
   readonly shape: Shape | null;
   /** why it cannot be drawn with the present choices */
@@ -27,6 +28,8 @@ interface Said {
   readonly missing: readonly string[];
   readonly tight: readonly string[];
 }
+const NOT_DRAWN =
+  'This could not be drawn. The piece is kept as it was; change a choice to try again.';
 const NOTHING: Said = { problem: null, missing: [], tight: [] };
 
 export function useShapeDraft(): ShapeDraft {
@@ -38,21 +41,32 @@ export function useShapeDraft(): ShapeDraft {
   const wanted = useRef<Shape | null>(null);
   /** the drawing in work, if one is */
   const running = useRef<Promise<void> | null>(null);
+  /** the piece as it was last changed here */
+  const mine = useRef<Piece | null>(null);
 
   const draw = useCallback(async () => {
     let done: Shape | null = null;
     while (wanted.current && done !== wanted.current) {
       const next: Shape = wanted.current;
-      const answer = await planner().shape(store.getState().piece, next);
+      const base = store.getState().piece;
+      const answer = await planner()
+        .shape(base, next)
+        .catch(() => ({ ok: false as const, message: NOT_DRAWN }));
+      const now = store.getState().piece;
+      // Changed elsewhere meanwhile: drawn again on what is there now.
+      if (now !== base) continue;
       done = next;
-      if (!wanted.current) break;
-      if (answer.ok) {
-        const { piece, missing, tight } = answer.value;
-        store.getState().preview(() => piece);
-        setSaid({ problem: null, missing, tight });
-      } else setSaid({ ...NOTHING, problem: answer.message });
+      if (!answer.ok) {
+        setSaid({ ...NOTHING, problem: answer.message });
+        continue;
+      }
+      const { piece, missing, tight } = answer.value;
+      if (now === mine.current) amend(store, () => piece);
+      else edit(() => piece);
+      mine.current = store.getState().piece;
+      setSaid({ problem: null, missing, tight });
     }
-  }, [store]);
+  }, [store, edit]);
 
   const show = useCallback(
     (next: Shape) => {
@@ -65,41 +79,37 @@ export function useShapeDraft(): ShapeDraft {
     [draw],
   );
 
-  const close = useCallback(
-    (keep: boolean) => {
+  const begin = (next: Shape, isNew: boolean): void => {
+    mine.current = null;
+    setStart({ handChanged: !isNew && isHandChanged(store.getState().piece, next), isNew });
+    setSaid(NOTHING);
+  };
+
+  /** Ends the work; what was chosen last may still be in work, and is waited for. */
+  const close = (then: () => void = () => undefined): void => {
+    const end = (): void => {
       wanted.current = null;
-      store.getState().settle(keep);
+      then();
       setShape(null);
       setSaid(NOTHING);
-    },
-    [store],
-  );
-
-  // Leaving the screen keeps what is shown.
-  useEffect(
-    () => () => {
-      if (wanted.current) {
-        wanted.current = null;
-        store.getState().settle(true);
-      }
-    },
-    [store],
-  );
+    };
+    if (running.current) void running.current.then(end);
+    else end();
+  };
 
   return {
     shape,
     ...said,
     ...start,
     begin: (kind) => {
-      const { piece } = store.getState();
-      setStart({ handChanged: false, isNew: true });
-      show(newShape(piece, kind));
+      const next = newShape(store.getState().piece, kind);
+      begin(next, true);
+      show(next);
     },
     open: (id) => {
-      const { piece } = store.getState();
-      const found = piece.shapes.find((s) => s.id === id);
+      const found = store.getState().piece.shapes.find((s) => s.id === id);
       if (!found) return;
-      setStart({ handChanged: isHandChanged(piece, found), isNew: false });
+      begin(found, false);
       // Drawn anew with the first change, not by looking at it.
       setShape(found);
       wanted.current = found;
@@ -107,16 +117,18 @@ export function useShapeDraft(): ShapeDraft {
     change: (change) => {
       if (wanted.current) show(change(wanted.current));
     },
-    done: () => {
-      // What was typed last may still be in work.
-      if (running.current) void running.current.then(() => close(true));
-      else close(true);
-    },
-    cancel: () => close(false),
+    done: () => close(),
+    cancel: () =>
+      close(() => {
+        if (mine.current && mine.current === store.getState().piece) {
+          store.temporal.getState().undo();
+        }
+      }),
     remove: () => {
       const id = wanted.current?.id;
-      close(false);
-      if (id) edit((p) => withoutShape(p, id));
+      close(() => {
+        if (id) edit((p) => withoutShape(p, id));
+      });
     },
   };
 }
