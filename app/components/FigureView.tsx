@@ -68,16 +68,26 @@ export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; vie
   const active = usePointer((p) => p.bend);
   const wireIndex = usePointer((p) => Math.min(p.wire, plan.wires.length - 1));
   const px = 1 / view.pxPerMm;
-  const labels = useMemo(
-    () => bendLabels(plan, 'middleMm', piece.wire.diameterMm / 2 + 11 * px, 18 * px),
-    [plan, piece.wire.diameterMm, px],
-  );
   const crowded = plan.wires.reduce((n, w) => n + w.bends.length, 0) > 120;
+  const only = crowded ? active : null;
+  const labels = useMemo(() => {
+    const [clear, size] = [piece.wire.diameterMm / 2 + 11 * px, 18 * px];
+    if (!crowded) return bendLabels(plan, 'middleMm', clear, size);
+    const wire = plan.wires[wireIndex];
+    const bend = only === null ? undefined : wire?.bends[only];
+    if (!wire || !bend || only === null) return [];
+    // Only the bend pointed at is numbered.
+    const alone = { ...plan, wires: [{ ...wire, bends: [bend] }] };
+    return bendLabels(alone, 'middleMm', clear, size).map((label) => ({
+      ...label,
+      wire: wireIndex,
+      bend: only,
+    }));
+  }, [plan, piece.wire.diameterMm, px, crowded, only, wireIndex]);
   return (
     <g>
       {labels.map(({ wire: wi, bend: i, place, at }) => {
         const on = wi === wireIndex && active === i;
-        if (crowded && !on) return null;
         const b = plan.wires[wi]?.bends[i];
         return (
           <g

@@ -274,9 +274,12 @@ function Bends({
   const labelled = spaced(wire, x, 7 + (signs(wire.cutMm) + 1.5) * SIGN_PX);
   const numbered = spaced(wire, x, 3 + signs(wire.bends.length) * SIGN_PX);
   const top = BODY_Y - thick / 2;
+  const many = wire.bends.length > MANY_BENDS;
   return (
     <g pointerEvents="none">
+      {many && <ManyBends wire={wire} x={x} thick={thick} />}
       {wire.bends.map((b, i) => {
+        if (many && active !== i && !labelled.has(i)) return null;
         const [from, to] = [x(b.startMm + wire.startMm), x(b.endMm + wire.startMm)];
         const at = x(b.fromEndMm);
         const on = active === i;
@@ -347,6 +350,34 @@ function Bends({
         );
       })}
     </g>
+  );
+}
+
+/** Of more bends than this only those with words are drawn one by one. */
+const MANY_BENDS = 300;
+
+/** All marks of a long wire in two strokes. */
+function ManyBends({
+  wire,
+  x,
+  thick,
+}: {
+  wire: WirePlan;
+  x: (mm: number) => number;
+  thick: number;
+}) {
+  const bent = wire.bends.map((b) => {
+    const [from, to] = [x(b.startMm + wire.startMm), x(b.endMm + wire.startMm)];
+    return `M${from.toFixed(1)} ${BODY_Y}H${Math.max(from + 0.5, to).toFixed(1)}`;
+  });
+  const marks = wire.bends.map(
+    (b) => `M${x(b.fromEndMm).toFixed(1)} ${BODY_Y - thick / 2 - 8}V${BODY_Y + thick / 2 + 5}`,
+  );
+  return (
+    <>
+      <path d={bent.join('')} stroke="#0b0f12" strokeOpacity={0.22} strokeWidth={thick} />
+      <path d={marks.join('')} stroke="var(--ink)" strokeWidth={0.8} />
+    </>
   );
 }
 

@@ -56,6 +56,68 @@ function stretchData(wire: WirePlan, fromMm: number, toMm: number): string {
   return `M${points.join('L')}`;
 }
 
+/** Beyond so many wires or crossings all of a kind are drawn in one go: a page of thousands of strokes is slow. */
+const MANY = 150;
+
+/** What is drawn of one crossing, as path data: the shadows on the lower pass, and the upper pass. */
+function crossingData(plan: Plan, c: Plan['crossings'][number], d: number) {
+  const first = { wire: plan.wires[c.firstWire], at: c.firstMm };
+  const second = { wire: plan.wires[c.secondWire], at: c.secondMm };
+  const [over, under] = c.top === 'first' ? [first, second] : [second, first];
+  const [upper, lower] = [over.wire, under.wire];
+  if (!upper || !lower) return null;
+  const reach = Math.min(2.5, 1 / Math.max(0.2, Math.sin(c.angleRad))) * d;
+  const bared = (more: number): string =>
+    stretchData(upper, over.at - 1.3 * reach - more, over.at + 1.3 * reach + more);
+  return {
+    shadows: [1.15, 0.9, 0.7].map((k) =>
+      stretchData(lower, under.at - reach * k, under.at + reach * k),
+    ),
+    upper: [bared(0), bared(0.25 * d), bared(0.45 * d), bared(0.7 * d)] as const,
+  };
+}
+type CrossingData = NonNullable<ReturnType<typeof crossingData>>;
+
+function CrossingStrokes({
+  data: { shadows, upper },
+  d,
+  colours,
+}: {
+  data: CrossingData;
+  d: number;
+  colours: MetalColours;
+}) {
+  const [rim, body, lit, glint] = upper;
+  return (
+    <g>
+      {shadows.map((shadow, k) => (
+        <path key={k} d={shadow} fill="none" stroke="#1c0f08" strokeOpacity={0.2} strokeWidth={d} />
+      ))}
+      <WireStroke
+        data={rim}
+        over={[body, lit, glint]}
+        diameterMm={d}
+        colours={colours}
+        cap="butt"
+      />
+    </g>
+  );
+}
+
+/** Many crossings in one drawing: all shadows first, then all upper passes. */
+function together(list: readonly CrossingData[]): CrossingData {
+  const join = (of: (c: CrossingData) => string): string => list.map(of).join('');
+  return {
+    shadows: [0, 1, 2].map((k) => join((c) => c.shadows[k] ?? '')),
+    upper: [
+      join((c) => c.upper[0]),
+      join((c) => c.upper[1]),
+      join((c) => c.upper[2]),
+      join((c) => c.upper[3]),
+    ],
+  };
+}
+
 /** The formed wires at true thickness, the upper pass over the lower one where they cross. */
 export const WireDrawing = memo(function WireDrawing({
   piece,
@@ -66,60 +128,58 @@ export const WireDrawing = memo(function WireDrawing({
 }) {
   const d = piece.wire.diameterMm;
   const colours = METAL_COLOURS[piece.wire.metal];
+  const all = plan.crossings.flatMap((c) => crossingData(plan, c, d) ?? []);
+  const crossings = all.length > MANY ? [together(all)] : all;
   return (
     <g>
-      {plan.wires.map((wire) => {
-        const data = pathData(formedShapes(wire));
-        return (
+      {plan.wires.length > MANY ? (
+        <ManyWires piece={piece} plan={plan} />
+      ) : (
+        plan.wires.map((wire) => (
           <g key={wire.pathId}>
             {endShapes(piece, plan, wire).map((shape, i) => (
               <WireStroke key={i} data={pathData([shape])} diameterMm={d} colours={colours} />
             ))}
             <WireStroke
-              data={data}
+              data={pathData(formedShapes(wire))}
               diameterMm={d}
               colours={colours}
               cap={wire.closed ? 'butt' : 'round'}
             />
             {wire.closed && wire.seamPlace && <SeamLine wire={wire} d={d} colour={colours.rim} />}
           </g>
-        );
-      })}
+        ))
+      )}
       <Beads piece={piece} />
-      {plan.crossings.map((c, i) => {
-        const first = { wire: plan.wires[c.firstWire], at: c.firstMm };
-        const second = { wire: plan.wires[c.secondWire], at: c.secondMm };
-        const [over, under] = c.top === 'first' ? [first, second] : [second, first];
-        const [upper, lower] = [over.wire, under.wire];
-        if (!upper || !lower) return null;
-        const reach = Math.min(2.5, 1 / Math.max(0.2, Math.sin(c.angleRad))) * d;
-        const bared = (more: number): string =>
-          stretchData(upper, over.at - 1.3 * reach - more, over.at + 1.3 * reach + more);
-        return (
-          <g key={i}>
-            {[1.15, 0.9, 0.7].map((k) => (
-              <path
-                key={k}
-                d={stretchData(lower, under.at - reach * k, under.at + reach * k)}
-                fill="none"
-                stroke="#1c0f08"
-                strokeOpacity={0.2}
-                strokeWidth={d}
-              />
-            ))}
-            <WireStroke
-              data={bared(0)}
-              over={[bared(0.25 * d), bared(0.45 * d), bared(0.7 * d)]}
-              diameterMm={d}
-              colours={colours}
-              cap="butt"
-            />
-          </g>
-        );
-      })}
+      {crossings.map((data, i) => (
+        <CrossingStrokes key={i} data={data} d={d} colours={colours} />
+      ))}
     </g>
   );
 });
+
+function ManyWires({ piece, plan }: { piece: Piece; plan: Plan }) {
+  const data = (closed: boolean): string =>
+    plan.wires
+      .filter((w) => w.closed === closed)
+      .map(
+        (w) =>
+          pathData(formedShapes(w)) +
+          endShapes(piece, plan, w)
+            .map((s) => pathData([s]))
+            .join(''),
+      )
+      .join('');
+  return [false, true].map((closed) => (
+    <WireStroke
+      key={String(closed)}
+      data={data(closed)}
+      diameterMm={piece.wire.diameterMm}
+      colours={METAL_COLOURS[piece.wire.metal]}
+      cap={closed ? 'butt' : 'round'}
+    />
+  ));
+}
 
 /** Beads that stand for dots: grey pearls, so that only the wire is warm. */
 function Beads({ piece }: { piece: Piece }) {

@@ -181,15 +181,17 @@ function chooseJoinings(
       joinPart(paths, p, hang, Number.isFinite(price) ? { price } : { wires: 1 }),
     );
   }
+  const none = parts.reduce((n, p) => n + Math.max(1, p.odd.length / 2), 0);
+  // As many wires as double nothing, and no wish about their ends: there is nothing to choose.
+  if (options.wires >= none && parts.every((p) => p.start === null && p.end === null)) {
+    return parts.map(() => ({ doubled: new Set(), doubledMm: 0, exact: true, boundMm: 0 }));
+  }
   // One wire for each part; each wire more goes where it saves most. What a part saves shrinks with
   // every wire (the least matching is convex in its size), so the next best step is the best.
   const counts = parts.map(() => 1);
   const now = parts.map((p) => joinPart(paths, p, hang, { wires: 1 }));
   const next: (Joining | null)[] = parts.map(() => null);
-  const wanted = Math.min(
-    options.wires,
-    parts.reduce((n, p) => n + Math.max(1, p.odd.length / 2), 0),
-  );
+  const wanted = Math.min(options.wires, none);
   for (let used = parts.length; used < wanted; used++) {
     let best = -1;
     let saved = -Infinity;

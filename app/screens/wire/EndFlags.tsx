@@ -1,8 +1,13 @@
 import { placeOnWire, type Plan } from '@core/plan';
+import { usePointer } from '~/state/workbench';
 
-/** Names at the ends of each wire, or at its seam. */
+/** Of more wires than this only the one in the strip has its ends named. */
+const MANY_WIRES = 40;
+
 export function EndFlags({ plan, pxPerMm }: { plan: Plan; pxPerMm: number }) {
   const px = 1 / pxPerMm;
+  const crowded = plan.wires.length > MANY_WIRES;
+  const shown = usePointer((p) => Math.min(p.wire, plan.wires.length - 1));
   const center = plan.hang?.center ?? { x: 0, y: 0 };
   const flag = (key: string, at: { x: number; y: number }, text: string) => {
     // Names stand away from the figure's middle, where there is room.
@@ -39,6 +44,7 @@ export function EndFlags({ plan, pxPerMm }: { plan: Plan; pxPerMm: number }) {
   return (
     <g>
       {plan.wires.map((w, i) => {
+        if (crowded && i !== shown) return null;
         const name = plan.wires.length > 1 ? ` ${i + 1}` : '';
         const start = placeOnWire(w, 0);
         const end = placeOnWire(w, w.developedMm);

@@ -68,8 +68,8 @@ export function RouteSection({ overview }: { overview: RouteOverview | null }) {
             className="group flex min-h-10 w-full items-center gap-2.5 border-b border-line bg-raised px-3 text-left text-sm last:border-b-0 data-[state=checked]:bg-patina-wash data-[state=checked]:font-semibold"
           >
             <span className="size-3.5 shrink-0 rounded-full border border-soft group-data-[state=checked]:border-[4.5px] group-data-[state=checked]:border-patina" />
-            <span className="flex-1">{row.name}</span>
-            <span className="text-soft">{row.doubled}</span>
+            <span className="flex-1 whitespace-nowrap">{row.name}</span>
+            <span className="text-right text-soft">{row.doubled}</span>
           </RadioGroup.Item>
         ))}
       </RadioGroup.Root>
