@@ -123,6 +123,30 @@ test('a motif is sized, turned, repeated round a circle and moved by keys', asyn
   await expect.poll(() => mmOf(page, 'Height')).toBeCloseTo(40 - D18, 0);
 });
 
+test('undo with the choices open takes them back too, and cancel what was changed since', async ({
+  page,
+}) => {
+  await openPiece(page, 'Word pendant');
+  await page.getByRole('button', { name: 'Change “hush”' }).click();
+  const before = await cutMm(page);
+  await page.getByRole('radio', { name: 'nothing' }).click();
+  // Without its two loops of 2.5 mm inside.
+  const loops = 2 * Math.PI * (2.5 + D18);
+  await expect.poll(() => cutMm(page)).toBeCloseTo(before - loops, 1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('radio', { name: 'end loops' })).toBeChecked();
+  await expect.poll(() => cutMm(page)).toBeCloseTo(before, 1);
+  await type(field(page, 'End loops, inside across'), '4');
+  await expect.poll(() => cutMm(page)).toBeCloseTo(before + 2 * Math.PI * 1.5, 1);
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect.poll(() => cutMm(page)).toBeCloseTo(before, 1);
+  // A new word undone is gone, and its choices with it.
+  await write(page, 'pear');
+  await expect(page.getByLabel('Wire shown in the strip')).toContainText('of 2');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Write a word' })).toBeVisible();
+});
+
 test('outline letters come as closed wires', async ({ page }) => {
   await newPiece(page);
   await page.getByRole('button', { name: 'Outline letters' }).click();

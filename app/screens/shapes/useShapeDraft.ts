@@ -1,4 +1,4 @@
-import { useCallback, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { isHandChanged, withoutShape, type Piece, type Shape } from '@core/piece';
 import { amend } from '~/state/pieceStore';
 import { useEdit, useWorkbench } from '~/state/workbench';
@@ -67,6 +67,23 @@ export function useShapeDraft(): ShapeDraft {
       setSaid({ problem: null, missing, tight });
     }
   }, [store, edit]);
+
+  // Undo and redo may take the shape back to what it was, or off the piece: the choices follow.
+  useEffect(
+    () =>
+      store.subscribe(({ piece }) => {
+        const before = mine.current;
+        if (!wanted.current || !before || running.current || piece === before) return;
+        const { id } = wanted.current;
+        const now = piece.shapes.find((s) => s.id === id);
+        if (now === before.shapes.find((s) => s.id === id)) return;
+        mine.current = null;
+        wanted.current = now ?? null;
+        setShape(now ?? null);
+        setSaid(NOTHING);
+      }),
+    [store],
+  );
 
   const show = useCallback(
     (next: Shape) => {
