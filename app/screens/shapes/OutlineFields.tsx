@@ -1,6 +1,6 @@
 import { OUTLINE_FONT_IDS, OUTLINE_FONTS, type OutlineSettings } from '@core/lettering';
 import { Picker } from '~/components/ui';
-import { RangeField } from '~/screens/trace/TracePanel';
+import { LeanFields } from './LeanFields';
 import { SizeFields } from './SizeFields';
 import { TextField } from './TextField';
 
@@ -21,31 +21,10 @@ export function OutlineFields({
         onChange={(font) => set({ ...outline, font })}
       />
       <SizeFields size={outline.size} set={(size) => set({ ...outline, size })} />
-      <RangeField
-        label="Space between letters"
-        value={outline.space}
-        min={-3}
-        max={10}
-        step={0.5}
-        words={spaceWords(outline.space)}
-        onChange={(space) => set({ ...outline, space })}
-      />
-      <RangeField
-        label="Slant"
-        value={outline.slantDeg}
-        min={-30}
-        max={40}
-        step={1}
-        words={`${outline.slantDeg}°`}
-        onChange={(slantDeg) => set({ ...outline, slantDeg })}
-      />
+      <LeanFields lean={outline} set={(change) => set({ ...outline, ...change })} />
       <p className="text-xs text-soft">
         Each outline is a closed wire of its own: the inside of an o too.
       </p>
     </>
   );
 }
-
-/** Space is kept in tenths of the x-height. */
-export const spaceWords = (space: number): string =>
-  space === 0 ? 'usual' : `${space > 0 ? '+' : ''}${Math.round(space * 10)} % of an x`;

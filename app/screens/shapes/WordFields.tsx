@@ -1,10 +1,9 @@
 import { FACE_IDS, FACES, type FaceId, type WordSettings } from '@core/lettering';
 import { Choices, Picker } from '~/components/ui';
 import { LengthField } from '~/components/LengthField';
-import { RangeField } from '~/screens/trace/TracePanel';
 import { useWorkbench } from '~/state/workbench';
+import { LeanFields } from './LeanFields';
 import { LetterFields } from './LetterFields';
-import { spaceWords } from './OutlineFields';
 import { SizeFields } from './SizeFields';
 import { TextField } from './TextField';
 
@@ -70,24 +69,7 @@ export function WordFields({
           onChange={(loopMm) => set({ loopMm })}
         />
       )}
-      <RangeField
-        label="Space between letters"
-        value={word.space}
-        min={-3}
-        max={10}
-        step={0.5}
-        words={spaceWords(word.space)}
-        onChange={(space) => set({ space })}
-      />
-      <RangeField
-        label="Slant"
-        value={word.slantDeg}
-        min={-30}
-        max={40}
-        step={1}
-        words={`${word.slantDeg}°`}
-        onChange={(slantDeg) => set({ slantDeg })}
-      />
+      <LeanFields lean={word} set={set} />
       <Choices<Baseline['kind']>
         label="Stands on"
         value={baseline.kind}

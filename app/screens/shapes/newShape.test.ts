@@ -3,7 +3,7 @@ import { LetteringError } from '@core/lettering';
 import { MOTIF_KINDS, MOTIFS, standardValues } from '@core/motif';
 import { drawShape, figureBox, newPath, newPiece, withShape, type Piece } from '@core/piece';
 import { newShape } from './newShape';
-import { spaceWords } from './OutlineFields';
+import { spaceWords } from './LeanFields';
 import { shapeWords } from './ShapesSection';
 
 const empty = newPiece('p', 'New', '2026-01-01T00:00:00.000Z');

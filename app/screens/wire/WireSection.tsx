@@ -23,6 +23,7 @@ export function WireSection() {
     // Letters and motifs keep to what tools leave in the new wire.
     void planner()
       .shapes(withWire(now))
+      .catch(() => withWire(now))
       .then((drawn) => edit((p) => (p === now ? drawn : withWire(p))));
   };
   const facts = METAL_FACTS[wire.metal];

@@ -10,6 +10,8 @@ export function useRoutes(piece: Piece): RouteOverview | null {
     let current = true;
     void planner()
       .routes(piece)
+      // Without an answer the ways to run it are not offered; the plan says what is wrong.
+      .catch(() => null)
       .then((overview) => {
         if (current) setFound(overview);
       });
