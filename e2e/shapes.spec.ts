@@ -140,6 +140,11 @@ test('undo with the choices open takes them back too, and cancel what was change
   await expect.poll(() => cutMm(page)).toBeCloseTo(before + 2 * Math.PI * 1.5, 1);
   await page.getByRole('button', { name: 'Cancel' }).click();
   await expect.poll(() => cutMm(page)).toBeCloseTo(before, 1);
+  // Taking up the pen ends the work on a word, which stays.
+  await page.getByRole('button', { name: 'Change “hush”' }).click();
+  await page.getByRole('button', { name: 'Draw a wire' }).click();
+  await expect(page.getByText('Click for a corner')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Change “hush”' })).toBeVisible();
   // A new word undone is gone, and its choices with it.
   await write(page, 'pear');
   await expect(page.getByLabel('Wire shown in the strip')).toContainText('of 2');

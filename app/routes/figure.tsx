@@ -21,7 +21,7 @@ import {
 import { PictureUnder, useUnderlay } from '~/screens/PictureUnder';
 import { isPicture, usePictureFile } from '~/screens/usePictureFile';
 import { PointLayer } from '~/screens/PointLayer';
-import { useFigureEditor, type Editor } from '~/screens/useFigureEditor';
+import { useFigureEditor, type Editor, type Mode } from '~/screens/useFigureEditor';
 import { useImport } from '~/screens/useImport';
 import { PlaceHandle } from '~/screens/shapes/PlaceHandle';
 import { ShapeNotes, ShapePanel } from '~/screens/shapes/ShapePanel';
@@ -65,6 +65,12 @@ export default function FigureScreen() {
   const beginShape = (kind: Shape['kind']): void => {
     editor.setMode('shape');
     draft.begin(kind);
+  };
+
+  const toMode = (mode: Mode): void => {
+    // A word or motif in work is done when something else is taken up.
+    if (draft.shape) draft.done();
+    editor.setMode(mode);
   };
 
   const startPoint = (event: PointerEvent, at: Vec): boolean => {
@@ -138,16 +144,11 @@ export default function FigureScreen() {
             name="Shape: move points"
             keys="D"
             pressed={!drawing}
-            onClick={() => editor.setMode('shape')}
+            onClick={() => toMode('shape')}
           >
             <MousePointer2 size={17} />
           </IconButton>
-          <IconButton
-            name="Draw a wire"
-            keys="D"
-            pressed={drawing}
-            onClick={() => editor.setMode('draw')}
-          >
+          <IconButton name="Draw a wire" keys="D" pressed={drawing} onClick={() => toMode('draw')}>
             <PenLine size={17} />
           </IconButton>
         </div>
