@@ -26,7 +26,13 @@ const CORNER_COST = 0.8;
 const CORNER_HEADING = (14 * Math.PI) / 180;
 const STRAIGHT_HEADING = (1 * Math.PI) / 180;
 const NO_CORNER_COST = 4;
+/**
+ * Pieces are proposed between knots: every few points of a long stretch. Which point a joint falls on
+ * does not matter, for the least squares over the whole chain move it.
+ */
 const MAX_KNOTS = 1200;
+const WANTED_KNOTS = 160;
+const WIDEST_STRIDE = 3;
 const KEPT_ENTRIES = 10;
 
 /**
@@ -34,7 +40,9 @@ const KEPT_ENTRIES = 10;
  * `tolerance` mm.
  */
 export function proposeCandidates(points: readonly Vec[], tolerance: number): Candidate[][] {
-  const stride = Math.max(1, Math.ceil((points.length - 1) / MAX_KNOTS));
+  const count = points.length - 1;
+  const eased = Math.min(WIDEST_STRIDE, Math.ceil(count / WANTED_KNOTS));
+  const stride = Math.max(1, eased, Math.ceil(count / MAX_KNOTS));
   const knots: number[] = [];
   for (let i = 0; i < points.length - 1; i += stride) knots.push(i);
   knots.push(points.length - 1);
