@@ -1,4 +1,4 @@
-import { kitSchema, type Kit } from '../core/forming';
+import { kitFileSchema, kitFromFile, type Kit } from '../core/forming';
 import { FileError, pieceFromDrawing, readSvg } from '../core/file';
 import { readPiece, resizeFigure, type Piece } from '../core/piece';
 import { planPiece, type Plan } from '../core/plan';
@@ -38,8 +38,8 @@ export function loadKit(text: string): Kit {
   } catch {
     throw new FileError('This kit is not readable JSON.');
   }
-  const read = kitSchema.safeParse(raw);
-  if (read.success) return read.data;
+  const read = kitFileSchema.safeParse(raw);
+  if (read.success) return kitFromFile(read.data);
   const issue = read.error.issues[0];
   throw new FileError(
     `This kit cannot be used: ${issue?.path.join('.') ?? ''} ${issue?.message ?? ''}`.trim(),
@@ -61,7 +61,7 @@ export function runPiece(loaded: Piece, options: PieceOptions, kit?: Kit): objec
     toleranceMm: toleranceMm ?? loaded.toleranceMm,
   };
   const piece = heightMm === undefined ? changed : resizeFigure(changed, 'height', heightMm);
-  return describePlan(planPiece(piece, kit));
+  return describePlan(planPiece(piece, { kit: kit ?? null }));
 }
 
 function describePlan(plan: Plan): object {

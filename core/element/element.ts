@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { insideFromTool, overbendFactor, toolForInside, type Stiffness } from '../forming';
+import { insideFromTool, overbendFactor, toolForInside, typicalStiffness } from '../forming';
 import { cornerSetback, developedBend, developedFold } from '../strip';
 import { awgToMm, radians } from '../units';
-import { METAL_FACTS, METALS, TEMPERS, type Metal, type Temper } from '../wire';
+import { METALS, TEMPERS } from '../wire';
 
 const size = z.number().positive().max(10_000);
 const wire_mm = z.number().positive().max(20);
@@ -49,13 +49,6 @@ export type ElementResult = Readonly<Record<string, number>>;
 /** Wire for a loop or jump ring of inside diameter D: pi (D + d), mm. */
 export const loopLength = (insideMm: number, diameterMm: number): number =>
   Math.PI * (insideMm + diameterMm);
-
-/** What springback needs to know of a wire, from the handbook. */
-export const typicalStiffness = (metal: Metal, temper: Temper, diameterMm: number): Stiffness => ({
-  diameterMm,
-  flowMPa: METAL_FACTS[metal].flowMPa[temper],
-  modulusMPa: METAL_FACTS[metal].modulusMPa,
-});
 
 /** The length of wire an element uses, and what else follows; names as on the command line. */
 export function solveElement(e: Element): ElementResult {

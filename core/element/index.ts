@@ -4,7 +4,6 @@ export {
   elementSchema,
   loopLength,
   solveElement,
-  typicalStiffness,
   type Element,
   type ElementResult,
 } from './element';

@@ -1,18 +1,31 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { line, vec, type Path } from '../geometry';
-import { bendChain, fitChain } from '../strip';
+import { flattenPath, flattenSegment, line, vec, type Path, type Vec } from '../geometry';
+import { bendChain, fitChain, followPoints, type Strip } from '../strip';
+import { drawAs, knownFigure } from '../strip/knownFigures';
 import {
   bendingMoment,
-  chooseTools,
+  DEFAULT_KIT,
+  fixedTools,
   formingCurvature,
   inertia,
   insideFromTool,
+  kitFileSchema,
+  kitFromFile,
   kitSchema,
+  nearestTools,
   overbendFactor,
+  readCoil,
   releasedCurvature,
+  settleOnTools,
+  stiffnessOf,
   toolForInside,
+  toolRadii,
+  toolsOf,
+  type Kit,
   type Stiffness,
+  type TestCoil,
+  type Tool,
 } from '.';
 
 const copper = (flowMPa: number, diameterMm = 1): Stiffness => ({
@@ -84,6 +97,28 @@ describe('springback', () => {
   });
 });
 
+const kitOf = (file: unknown): Kit => kitFromFile(kitFileSchema.parse(file));
+
+/** A path bent over a kit's tools: the blank, and the tool of each of its pieces. */
+function tooled(
+  path: Path,
+  kit: Kit,
+  wire: Stiffness,
+  toleranceMm: number,
+): { strip: Strip; tools: (Tool | null)[] } {
+  const chain = fitChain(path, toleranceMm);
+  const settled = settleOnTools(chain, followPoints(path, chain), kit, wire, toleranceMm);
+  const strip = bendChain(settled.chain, wire.diameterMm);
+  return { strip, tools: toolsOf(strip, settled.choices, wire) };
+}
+
+/** The largest distance of a drawn point from the formed wire, corners' roundings left out. */
+function farthest(path: Path, strip: Strip): number {
+  const line = strip.pieces.flatMap((p) => p.shape.flatMap((s) => flattenSegment(s, 0.002, 0.2)));
+  const off = (q: Vec): number => Math.min(...line.map((p) => Math.hypot(p.x - q.x, p.y - q.y)));
+  return Math.max(...flattenPath(path, 0.02, 0.7).map(off));
+}
+
 describe('choosing tools', () => {
   const bow = (radius: number): Path => ({
     segments: [
@@ -99,43 +134,161 @@ describe('choosing tools', () => {
     ],
     closed: false,
   });
-  const kit = kitSchema.parse({
+  const kit = kitOf({
     stepped_mm: [5, 7, 9],
     mandrels_mm: [13],
     round_nose: { tip_mm: 1, base_mm: 4, length_mm: 20 },
   });
   const wire = copper(70);
+  const names = (tools: (Tool | null)[]): (string | null)[] => tools.map((t) => t?.name ?? null);
 
-  it('takes the step whose curve keeps within the tolerance and keeps the outline’s legs', () => {
-    const strip = bendChain(fitChain(bow(4.1), 0.25), 1);
-    const { strip: tooled, tools } = chooseTools(strip, kit, wire, 0.25);
-    expect(tools.map((t) => t?.name ?? null)).toEqual([null, 'stepped pliers 7 mm', null]);
-    const radius = insideFromTool(7, wire) / 2;
-    expect(tooled.pieces[1]!.insideRadiusMm).toBeCloseTo(radius, 9);
-    // Both legs from the corner of the tangents stay: 19.1 mm less R tan 45 each.
-    expect(tooled.pieces[0]!.lengthMm).toBeCloseTo(19.1 - (radius + 0.5), 9);
-    expect(tooled.developedMm).toBeCloseTo(
-      2 * (19.1 - radius - 0.5) + ((radius + 0.5) * Math.PI) / 2,
-      9,
-    );
+  it('takes the step whose curve keeps within the tolerance', () => {
+    const { strip, tools } = tooled(bow(4.1), kit, wire, 0.25);
+    expect(names(tools)).toEqual([null, 'stepped pliers 7 mm', null]);
+    expect(strip.pieces[1]!.insideRadiusMm).toBeCloseTo(insideFromTool(7, wire) / 2, 9);
+    expect(farthest(bow(4.1), strip)).toBeLessThan(0.25);
   });
 
   it('leaves a curve free when no tool comes near', () => {
-    const strip = bendChain(fitChain(bow(9), 0.25), 1);
-    expect(chooseTools(strip, kit, wire, 0.05).tools).toEqual([null, null, null]);
+    expect(tooled(bow(9), kit, wire, 0.05).tools).toEqual([null, null, null]);
   });
 
   it('says where on the cone a small curve is turned', () => {
-    const strip = bendChain(fitChain(bow(1.75), 0.05), 1);
-    const { tools } = chooseTools(strip, kit, wire, 0.02);
+    const { tools } = tooled(bow(1.75), kit, wire, 0.02);
+    // 2.49 mm thick is (2.49 - 1) / (4 - 1) of the way up the 20 mm jaw.
     expect(tools[1]?.name).toMatch(/^round-nose pliers 2\.\d+ mm, 9\.\d mm from the tip$/);
+    expect(tools[1]?.fromTipMm).toBeCloseTo(((tools[1]!.diameterMm - 1) / 3) * 20, 9);
+  });
+
+  it('names the smaller and the larger tool with the error each makes', () => {
+    const { smaller, larger } = nearestTools(kit, wire, 5.4, Math.PI / 2);
+    expect([smaller?.tool.name, larger?.tool.name]).toEqual([
+      'stepped pliers 9 mm',
+      'mandrel 13 mm',
+    ]);
+    // The middle of a right angle moves by (sqrt 2 - 1) times the change of radius.
+    const left = (insideFromTool(13, wire) + 1) / 2;
+    expect(larger?.errorMm).toBeCloseTo((left - 5.4) * (Math.SQRT2 - 1), 9);
+  });
+
+  it('a whole ring takes the mandrel that leaves nearly its size', () => {
+    const ring: Path = {
+      segments: [
+        { type: 'arc', center: vec(0, 0), radius: 7.1, startAngle: 0, sweep: 2 * Math.PI },
+      ],
+      closed: true,
+    };
+    const { strip, tools } = tooled(ring, kit, wire, 0.25);
+    expect(names(tools)).toEqual(['mandrel 13 mm']);
+    expect(strip.developedMm).toBeCloseTo(Math.PI * (insideFromTool(13, wire) + 1), 9);
+  });
+
+  it('every tool is of the kit, leaves its curve, and no point strays beyond the tolerance', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 5000 }),
+        fc.constantFrom('exact', 'cubics', 'noisy'),
+        fc.constantFrom(0.15, 0.25, 0.5),
+        (seed, drawing, tolerance) => {
+          const path = drawAs(knownFigure(seed, 1, 6), drawing, seed);
+          const free = bendChain(fitChain(path, tolerance), 1);
+          const { strip, tools } = tooled(path, DEFAULT_KIT, wire, tolerance);
+          const known = fixedTools(DEFAULT_KIT).map((t) => t.name);
+          tools.forEach((tool, i) => {
+            if (!tool) return;
+            const piece = strip.pieces[i]!;
+            expect(piece.insideRadiusMm).toBeCloseTo(insideFromTool(tool.diameterMm, wire) / 2, 6);
+            if (tool.kind === 'round-nose') expect(tool.name).toMatch(/from the tip$/);
+            else expect(known).toContain(tool.name);
+          });
+          // A corner's rounding leaves the drawn tip as much as it did before.
+          const allowed = Math.max(tolerance, farthest(path, free)) + 0.03;
+          expect(farthest(path, strip)).toBeLessThan(allowed);
+          expect(strip.pieces.filter((p) => p.kind !== 'run').length).toBe(
+            free.pieces.filter((p) => p.kind !== 'run').length,
+          );
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
+  it('a kit of every radius leaves a figure of such radii as it is', () => {
+    const figure = knownFigure(77, 1, 8);
+    const path = drawAs(figure, 'exact');
+    const free = bendChain(fitChain(path, 0.25), 1);
+    const sizes = free.pieces
+      .filter((p) => p.kind === 'curve')
+      .map((p) => toolForInside(2 * p.insideRadiusMm, wire));
+    const { strip, tools } = tooled(path, kitOf({ mandrels_mm: sizes }), wire, 0.25);
+    expect(tools.filter(Boolean).length).toBe(sizes.length);
+    expect(strip.developedMm).toBeCloseTo(free.developedMm, 3);
   });
 
   it('refuses a kit that cannot be', () => {
-    expect(kitSchema.safeParse({ stepped_mm: [0] }).success).toBe(false);
+    expect(kitFileSchema.safeParse({ stepped_mm: [0] }).success).toBe(false);
     expect(
-      kitSchema.safeParse({ round_nose: { tip_mm: 5, base_mm: 1, length_mm: 20 } }).success,
+      kitFileSchema.safeParse({ round_nose: { tip_mm: 5, base_mm: 1, length_mm: 20 } }).success,
     ).toBe(false);
-    expect(kitSchema.safeParse({ pliers: 3 }).success).toBe(false);
+    expect(kitFileSchema.safeParse({ pliers: 3 }).success).toBe(false);
+    const cone = DEFAULT_KIT.tools.find((t) => t.kind === 'round-nose')!;
+    const upside = { ...DEFAULT_KIT, tools: [{ ...cone, tipMm: 6 }] };
+    expect(kitSchema.safeParse(DEFAULT_KIT).success).toBe(true);
+    expect(kitSchema.safeParse(upside).success).toBe(false);
+  });
+
+  it('leaves out tools over which a wire springs back wholly', () => {
+    const springy = copper(310, 0.3);
+    const radii = toolRadii(kitOf({ mandrels_mm: [5, 400] }), springy);
+    expect(radii.map((r) => r.tool.diameterMm)).toEqual([5]);
+  });
+});
+
+describe('a test coil', () => {
+  const coil = (mandrelMm: number, freeInsideMm: number): TestCoil => ({
+    id: 'c',
+    metal: 'copper',
+    temper: 'dead-soft',
+    diameterMm: 1,
+    mandrelMm,
+    freeInsideMm,
+    turns: 5,
+    made: '2026-01-01',
+  });
+
+  it('wound at R 10 and free at 10.681 tells a flow stress of 220 MPa', () => {
+    const read = readCoil(coil(19, 2 * 10.681 - 1));
+    expect(read.ok && read.stiffness.flowMPa).toBeCloseTo(220, 0);
+  });
+
+  it('gives back the flow stress that its free size came from', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 40, max: 900, noNaN: true }),
+        fc.double({ min: 6, max: 30, noNaN: true }),
+        (flow, mandrel) => {
+          const free = insideFromTool(mandrel, copper(flow));
+          fc.pre(free > mandrel + 0.01 && free < 900);
+          const read = readCoil(coil(mandrel, free));
+          expect(read.ok && read.stiffness.flowMPa).toBeCloseTo(flow, 3);
+        },
+      ),
+    );
+  });
+
+  it('says what is wrong with measures that cannot be', () => {
+    const narrower = readCoil(coil(10, 9.8));
+    expect(!narrower.ok && narrower.message).toMatch(/wider inside than the mandrel/);
+    const wild = readCoil(coil(2, 900));
+    expect(!wild.ok && wild.message).toMatch(/springs back that far/);
+  });
+
+  it('counts for its own wire only, the newest one', () => {
+    const coils = [coil(19, 20.362), { ...coil(19, 19.8), id: 'd', made: '2026-02-01' }];
+    const own = { metal: 'copper', temper: 'dead-soft', diameterMm: 1 } as const;
+    const newest = readCoil(coils[1]!);
+    expect(stiffnessOf(own, coils).flowMPa).toBe(newest.ok && newest.stiffness.flowMPa);
+    expect(stiffnessOf({ ...own, diameterMm: 1.3 }, coils).flowMPa).toBe(70);
+    expect(stiffnessOf({ ...own, temper: 'half-hard' }, coils).flowMPa).toBe(250);
   });
 });

@@ -1,7 +1,30 @@
-/** Forming: springback, and which tool leaves which curve. Theory and checks in docs/maths.md. */
-export { chooseTools, type ToolChoice } from './chooseTools';
+/** Forming: springback, test coils, the maker's kit, and which tool leaves which curve. Theory in docs/maths.md. */
 export { hardSpots, type HardSpot } from './hardSpots';
-export { DEFAULT_KIT, kitSchema, toolSizes, type Kit, type Tool } from './kit';
+export {
+  DEFAULT_KIT,
+  fixedTools,
+  GRIPS,
+  jawWidths,
+  kitSchema,
+  taperedTools,
+  toolAt,
+  toolSizes,
+  type Grip,
+  type Kit,
+  type KitTool,
+  type Tool,
+  type ToolKind,
+} from './kit';
+export { kitFileSchema, kitFromFile, type KitFile } from './kitFile';
+export {
+  nearestTools,
+  optionsFor,
+  settleOnTools,
+  toolRadii,
+  toolsOf,
+  type ToolMiss,
+  type ToolRadius,
+} from './settleOnTools';
 export {
   bendingMoment,
   formingCurvature,
@@ -12,3 +35,12 @@ export {
   toolForInside,
   type Stiffness,
 } from './springback';
+export {
+  coilOf,
+  readCoil,
+  stiffnessOf,
+  testCoilSchema,
+  typicalStiffness,
+  type CoilReading,
+  type TestCoil,
+} from './stiffness';

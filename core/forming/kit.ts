@@ -1,53 +1,196 @@
 import { z } from 'zod';
 
 const diameter = z.number().positive().max(500);
+const common = { id: z.string().min(1).max(60), name: z.string().trim().min(1).max(60) };
+/** Where a tool grips for a bend: at the bend's start, or at its middle. */
+export const GRIPS = ['edge', 'centre'] as const;
+export type Grip = (typeof GRIPS)[number];
+const grip = z.enum(GRIPS);
 
-/** A maker's tools, diameters in mm. */
+/** A maker's tools, sizes in mm. Diameters unless named otherwise. */
+export const kitToolSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    ...common,
+    kind: z.literal('stepped'),
+    stepsMm: z.array(diameter).min(1).max(100),
+    grip,
+  }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('round-nose'),
+    tipMm: diameter,
+    baseMm: diameter,
+    lengthMm: diameter,
+    grip,
+  }),
+  z.strictObject({ ...common, kind: z.literal('jaws'), widthMm: diameter }),
+  z.strictObject({ ...common, kind: z.literal('nylon'), widthMm: diameter }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('mandrels'),
+    sizesMm: z.array(diameter).min(1).max(200),
+    grip,
+  }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('ring-mandrel'),
+    fromMm: diameter,
+    toMm: diameter,
+    grip,
+  }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('found'),
+    diameterMm: diameter,
+    /** how its size was taken; a girth was divided by pi */
+    by: z.enum(['across', 'girth']),
+    grip,
+  }),
+]);
+export type KitTool = z.infer<typeof kitToolSchema>;
+export type ToolKind = KitTool['kind'];
+
 export const kitSchema = z.strictObject({
-  stepped_mm: z.array(diameter).max(100).optional(),
-  mandrels_mm: z.array(diameter).max(200).optional(),
-  round_nose: z
-    .strictObject({ tip_mm: diameter, base_mm: diameter, length_mm: diameter })
-    .refine((r) => r.base_mm >= r.tip_mm, 'the base must be at least as thick as the tip')
-    .optional(),
-  flat_nose_mm: diameter.optional(),
+  id: z.string().min(1).max(60),
+  name: z.string().trim().min(1).max(80),
+  tools: z
+    .array(kitToolSchema)
+    .max(300)
+    .refine(
+      (tools) => tools.every((t) => t.kind !== 'round-nose' || t.baseMm >= t.tipMm),
+      'the base must be at least as thick as the tip',
+    )
+    .refine(
+      (tools) => tools.every((t) => t.kind !== 'ring-mandrel' || t.toMm >= t.fromMm),
+      'the thick end must be at least as thick as the thin end',
+    ),
 });
 export type Kit = z.infer<typeof kitSchema>;
 
 /** What most benches have: pliers of six steps, round-nose pliers, mandrels and things found in the house. */
 export const DEFAULT_KIT: Kit = {
-  stepped_mm: [2, 3, 4, 5, 7, 9],
-  mandrels_mm: [10, 13, 16, 20, 25, 30],
-  round_nose: { tip_mm: 1, base_mm: 5, length_mm: 20 },
-  flat_nose_mm: 5,
+  id: 'bench',
+  name: 'My bench',
+  tools: [
+    {
+      id: 'stepped',
+      kind: 'stepped',
+      name: 'Stepped pliers',
+      stepsMm: [2, 3, 4, 5, 7, 9],
+      grip: 'centre',
+    },
+    {
+      id: 'round',
+      kind: 'round-nose',
+      name: 'Round-nose pliers',
+      tipMm: 1,
+      baseMm: 5,
+      lengthMm: 20,
+      grip: 'centre',
+    },
+    { id: 'flat', kind: 'jaws', name: 'Flat-nose pliers', widthMm: 5 },
+    { id: 'chain', kind: 'jaws', name: 'Chain-nose pliers', widthMm: 1.5 },
+    { id: 'nylon', kind: 'nylon', name: 'Nylon-jaw pliers', widthMm: 10 },
+    {
+      id: 'mandrels',
+      kind: 'mandrels',
+      name: 'Mandrel',
+      sizesMm: [10, 13, 16, 20, 25, 30],
+      grip: 'centre',
+    },
+  ],
 };
 
-/** Diameters of a kit's tools, mm, smallest first; a cone counts with its tip and base. */
+/** One size of one tool that a curve can be formed over. */
+export interface Tool {
+  /** the tool of the kit */
+  readonly toolId: string;
+  readonly kind: ToolKind;
+  /** tool and size in words */
+  readonly name: string;
+  readonly diameterMm: number;
+  readonly grip: Grip;
+  /** on a cone, how far from the tip the wire is turned, mm */
+  readonly fromTipMm: number | null;
+}
+
+const mm = (d: number): string => `${Number(d.toFixed(2))} mm`;
+
+/** Every fixed size of a kit, smallest first; tapered tools are left out. */
+export function fixedTools(kit: Kit): Tool[] {
+  const list = kit.tools.flatMap((t): Tool[] => {
+    const size = (diameterMm: number, name = `${plain(t)} ${mm(diameterMm)}`): Tool => ({
+      toolId: t.id,
+      kind: t.kind,
+      name,
+      diameterMm,
+      grip: 'grip' in t ? t.grip : 'edge',
+      fromTipMm: null,
+    });
+    if (t.kind === 'stepped') return t.stepsMm.map((d) => size(d));
+    if (t.kind === 'mandrels') return t.sizesMm.map((d) => size(d));
+    if (t.kind === 'found') return [size(t.diameterMm, `${plain(t)}, ${mm(t.diameterMm)}`)];
+    return [];
+  });
+  return list.sort((a, b) => a.diameterMm - b.diameterMm);
+}
+
+/** A tool's name within a sentence. */
+const plain = (t: KitTool): string => t.name.charAt(0).toLowerCase() + t.name.slice(1);
+
+/** The place on a tapered tool that is `wantedMm` thick, or null if it has none. */
+function onTaper(t: KitTool, wantedMm: number): Tool | null {
+  if (t.kind === 'round-nose') {
+    if (wantedMm < t.tipMm || wantedMm > t.baseMm) return null;
+    const share = (wantedMm - t.tipMm) / Math.max(1e-9, t.baseMm - t.tipMm);
+    const fromTipMm = share * t.lengthMm;
+    return {
+      toolId: t.id,
+      kind: t.kind,
+      name: `${plain(t)} ${mm(wantedMm)}, ${mm(Number(fromTipMm.toFixed(1)))} from the tip`,
+      diameterMm: wantedMm,
+      grip: t.grip,
+      fromTipMm,
+    };
+  }
+  if (t.kind === 'ring-mandrel' && wantedMm >= t.fromMm && wantedMm <= t.toMm) {
+    return {
+      toolId: t.id,
+      kind: t.kind,
+      name: `${plain(t)} at ${mm(Number(wantedMm.toFixed(1)))} across`,
+      diameterMm: wantedMm,
+      grip: t.grip,
+      fromTipMm: null,
+    };
+  }
+  return null;
+}
+
+/** Tapered tools at the very size wished for. */
+export const taperedTools = (kit: Kit, wantedMm: number): Tool[] =>
+  kit.tools.flatMap((t) => onTaper(t, wantedMm) ?? []);
+
+/** One tool of a kit at one size; null if the kit has no such size. */
+export function toolAt(kit: Kit, toolId: string, diameterMm: number): Tool | null {
+  const fixed = fixedTools(kit).find(
+    (t) => t.toolId === toolId && Math.abs(t.diameterMm - diameterMm) < 1e-6,
+  );
+  const own = kit.tools.find((t) => t.id === toolId);
+  return fixed ?? (own ? onTaper(own, diameterMm) : null);
+}
+
+/** Diameters of a kit's round tools, mm, smallest first; a tapered one counts with both its ends. */
 export function toolSizes(kit: Kit): number[] {
-  const cone = kit.round_nose ? [kit.round_nose.tip_mm, kit.round_nose.base_mm] : [];
-  const all = [...(kit.stepped_mm ?? []), ...(kit.mandrels_mm ?? []), ...cone];
+  const ends = kit.tools.flatMap((t) => {
+    if (t.kind === 'round-nose') return [t.tipMm, t.baseMm];
+    return t.kind === 'ring-mandrel' ? [t.fromMm, t.toMm] : [];
+  });
+  const all = [...fixedTools(kit).map((t) => t.diameterMm), ...ends];
   return [...new Set(all)].sort((a, b) => a - b);
 }
 
-export interface Tool {
-  readonly name: string;
-  readonly diameterMm: number;
-}
-
-/** The tools of a kit that a curve over a tool of `wantedMm` might use. */
-export function toolsNear(kit: Kit, wantedMm: number): Tool[] {
-  const tools: Tool[] = [];
-  const mm = (d: number): string => `${Number(d.toFixed(2))} mm`;
-  for (const d of kit.stepped_mm ?? [])
-    tools.push({ name: `stepped pliers ${mm(d)}`, diameterMm: d });
-  for (const d of kit.mandrels_mm ?? []) tools.push({ name: `mandrel ${mm(d)}`, diameterMm: d });
-  const cone = kit.round_nose;
-  if (cone && wantedMm >= cone.tip_mm && wantedMm <= cone.base_mm) {
-    const share = (wantedMm - cone.tip_mm) / Math.max(1e-9, cone.base_mm - cone.tip_mm);
-    tools.push({
-      name: `round-nose pliers ${mm(wantedMm)}, ${mm(Number((share * cone.length_mm).toFixed(1)))} from the tip`,
-      diameterMm: wantedMm,
-    });
-  }
-  return tools;
-}
+/** Widths of a kit's metal jaws, mm, narrowest first: what must fit between two bends. */
+export const jawWidths = (kit: Kit): { name: string; widthMm: number }[] =>
+  kit.tools
+    .flatMap((t) => (t.kind === 'jaws' ? [{ name: plain(t), widthMm: t.widthMm }] : []))
+    .sort((a, b) => a.widthMm - b.widthMm);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
-import { chooseTools, DEFAULT_KIT, hardSpots, insideFromTool, type Stiffness } from '../forming';
+import { DEFAULT_KIT, hardSpots, insideFromTool, settleOnTools, type Stiffness } from '../forming';
 import {
   distance,
   endOf,
@@ -12,7 +12,15 @@ import {
   type Path,
   type Primitive,
 } from '../geometry';
-import { bendChain, fitChain, openAt, topSeam, type Strip } from '../strip';
+import {
+  bendChain,
+  fitChain,
+  followPoints,
+  openAt,
+  topSeam,
+  type Chain,
+  type Strip,
+} from '../strip';
 import { strokePath, readGlyph } from './glyph';
 import {
   DEFAULT_WORD,
@@ -32,12 +40,15 @@ const WIRE = { diameterMm: 1, leastRadiusMm: (insideFromTool(1, COPPER) + 1) / 2
 const word = (change: Partial<WordSettings>, wire = WIRE): Word =>
   setWord({ ...DEFAULT_WORD, ...change }, wire);
 const main = (w: Word): Path[] => w.wires.filter((x) => x.role === 'word').map((x) => x.path);
-const stripOf = (path: Path): Strip => {
+const settledChain = (path: Path): Chain => {
   const chain = fitChain(path, 0.25);
+  return settleOnTools(chain, followPoints(path, chain), DEFAULT_KIT, COPPER, 0.25).chain;
+};
+const stripOf = (path: Path): Strip => {
+  const chain = settledChain(path);
   return bendChain(chain.closed ? openAt(chain, topSeam(chain)) : chain, 1);
 };
-const spots = (path: Path): unknown[] =>
-  hardSpots(chooseTools(stripOf(path), DEFAULT_KIT, COPPER, 0.25).strip, DEFAULT_KIT, COPPER);
+const spots = (path: Path): unknown[] => hardSpots(stripOf(path), DEFAULT_KIT, COPPER);
 
 const ACCENTED =
   'áàâäãåăāąćčçďéèêëěęėġģíìîïįķļľĺñńňņóòôöõőŕřŗśšşșťțţúùûüůűųýÿźžżÁÀÂÄÃÅĄĆČÇÉÈÊËĚĘÍÎÏÑŃÓÒÔÖÕŐŘŚŠȘŤÚÙÛÜŮŰÝŹŽŻ';

@@ -1,5 +1,4 @@
-import { typicalStiffness } from '../element';
-import { DEFAULT_KIT, insideFromTool, toolSizes } from '../forming';
+import { DEFAULT_KIT, insideFromTool, toolSizes, typicalStiffness } from '../forming';
 import {
   applyAffine,
   compose,

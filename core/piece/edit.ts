@@ -79,6 +79,7 @@ function mapFigure(piece: Piece, m: Affine): Piece {
     ...piece,
     paths,
     overAt: piece.overAt.map(moved),
+    bendEdits: piece.bendEdits.map(moved),
     hang: piece.hang && moved(piece.hang),
     route: route && {
       ...route,

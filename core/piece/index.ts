@@ -28,6 +28,8 @@ export {
   pictureSchema,
   pictureSizeSchema,
   SEAM_JOINS,
+  WORK_ORIGINS,
+  type BendEdit,
   type FigureNode,
   type FigurePath,
   type PictureSize,
@@ -38,6 +40,7 @@ export {
   type Wire,
   type WireEnd,
   type WireEnds,
+  type WorkOrigin,
 } from './schema';
 export { shapeSchema, type Place, type Shape } from './shapeSchema';
 export { freshShapeId, hasRoomFor, isHandChanged, withoutShape, withShape } from './shapes';

@@ -32,5 +32,8 @@ export function newPiece(id: string, name: string, now: string): Piece {
     route: null,
     hang: null,
     shapes: [],
+    kit: null,
+    from: 'first',
+    bendEdits: [],
   };
 }

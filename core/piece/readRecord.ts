@@ -11,6 +11,8 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
   (record) => ({ ...record, version: 2, picture: null }),
   // Version 3 knows routes, hang points, single crossings, words and motifs.
   (record) => ({ ...record, version: 3, overAt: [], route: null, hang: null, shapes: [] }),
+  // Version 4 knows kits, where the work begins, and single bends wished otherwise.
+  (record) => ({ ...record, version: 4, kit: null, from: 'first', bendEdits: [] }),
 ];
 
 const header = z.object({ format: z.string(), version: z.number().int().min(0).optional() });

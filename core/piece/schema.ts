@@ -142,8 +142,34 @@ export const routeSchema = z.strictObject({
 });
 export type RouteChoices = z.infer<typeof routeSchema>;
 
+/**
+ * Another wish for one bend than the plan's own: found by where the middle of the planned bend lies.
+ */
+export const bendEditSchema = z.strictObject({
+  ...pointSchema.shape,
+  /** moved along the blank */
+  shiftMm: z.number().min(-1_000).max(1_000),
+  /** turn without sign; null keeps the plan's */
+  angleRad: z.number().positive().max(20).nullable(),
+  over: z
+    .discriminatedUnion('kind', [
+      z.strictObject({
+        kind: z.literal('tool'),
+        toolId: z.string().min(1).max(60),
+        diameterMm: z.number().positive().max(500),
+      }),
+      z.strictObject({ kind: z.literal('hand'), insideMm: z.number().min(0).max(500) }),
+    ])
+    .nullable(),
+});
+export type BendEdit = z.infer<typeof bendEditSchema>;
+
+/** From where a wire is marked and bent. */
+export const WORK_ORIGINS = ['first', 'last', 'middle'] as const;
+export type WorkOrigin = (typeof WORK_ORIGINS)[number];
+
 export const PIECE_FORMAT = 'hush-road.piece';
-export const PIECE_VERSION = 3;
+export const PIECE_VERSION = 4;
 
 export const pieceSchema = z
   .strictObject({
@@ -174,6 +200,10 @@ export const pieceSchema = z
     hang: pointSchema.nullable(),
     /** words and motifs among the paths */
     shapes: z.array(shapeSchema).max(200),
+    /** the maker's kit it is planned for; null is the one in use */
+    kit: z.string().max(60).nullable(),
+    from: z.enum(WORK_ORIGINS),
+    bendEdits: z.array(bendEditSchema).max(2_000),
   })
   .refine((p) => p.paths.reduce((n, path) => n + path.nodes.length, 0) <= PIECE_LIMITS.nodes, {
     message: `more than ${PIECE_LIMITS.nodes} points`,

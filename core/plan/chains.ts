@@ -3,7 +3,7 @@ import { drawnPath, type FigurePath } from '../piece';
 import { fitChain, fitSection, type Chain, type FitSection } from '../strip';
 import { remember } from './remember';
 
-const chains = remember<{ chain: Chain; drawnMm: number }>(60);
+const chains = remember<KnownChain>(60);
 const sections = remember<ReturnType<FitSection>>(400);
 
 const pointsKey = (points: readonly Vec[]): string =>
@@ -15,13 +15,21 @@ const fitOnce: FitSection = (points, tolerance, options) =>
     fitSection(points, tolerance, options),
   );
 
+export interface KnownChain {
+  readonly chain: Chain;
+  readonly drawnMm: number;
+  /** tells this chain from all others */
+  readonly key: string;
+}
+
 /**
  * The chain of a drawn path, remembered for the last paths asked for: it depends on the drawn line
  * and the tolerance only, and is the one slow step of a plan.
  */
-export function chainOf(path: FigurePath, toleranceMm: number): { chain: Chain; drawnMm: number } {
-  return chains(JSON.stringify([toleranceMm, path.closed, path.nodes]), () => {
+export function chainOf(path: FigurePath, toleranceMm: number): KnownChain {
+  const key = JSON.stringify([toleranceMm, path.closed, path.nodes]);
+  return chains(key, () => {
     const drawn = drawnPath(path);
-    return { chain: fitChain(drawn, toleranceMm, fitOnce), drawnMm: pathLength(drawn) };
+    return { chain: fitChain(drawn, toleranceMm, fitOnce), drawnMm: pathLength(drawn), key };
   });
 }

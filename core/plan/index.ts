@@ -7,6 +7,7 @@ export type { LengthPart } from './lengths';
 export { formedLine, formedShapes, placeOnWire, type Formed, type WireCrossing } from './places';
 export {
   planPiece,
+  type Bench,
   type Plan,
   type PlannedBend,
   type PlannedRoute,
@@ -14,3 +15,4 @@ export {
 } from './planPiece';
 export { routedFigure, routeOverview, wishAt, type Junction, type RouteOverview } from './routed';
 export type { Aside } from './sideBySide';
+export type { Stray } from './stray';

@@ -144,12 +144,18 @@ export function placeOnWire(wire: Formed, atMm: number): { at: Vec; direction: V
   };
 }
 
+/** The middle of a piece of a strip once formed, passes beside each other not moved apart. */
+export const middleOfPiece = (piece: StripPiece): Vec | null => onPiece(piece, 0.5)?.at ?? null;
+
 function barePlace(strip: Strip, atMm: number): { at: Vec; direction: Vec } | null {
   const piece = pieceAt(strip, atMm);
   if (!piece) return null;
+  return onPiece(piece, (atMm - piece.startMm) / Math.max(piece.lengthMm, 1e-9));
+}
+
+function onPiece(piece: StripPiece, share: number): { at: Vec; direction: Vec } | null {
   const drawn = piece.shape.reduce((sum, p) => sum + segmentLength(p), 0);
-  const share = Math.min(1, Math.max(0, (atMm - piece.startMm) / Math.max(piece.lengthMm, 1e-9)));
-  let left = share * drawn;
+  let left = Math.min(1, Math.max(0, share)) * drawn;
   for (const p of piece.shape) {
     const length = segmentLength(p);
     if (left <= length + 1e-9 || p === piece.shape[piece.shape.length - 1]) {

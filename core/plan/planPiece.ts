@@ -1,29 +1,24 @@
-import { typicalStiffness } from '../element';
-import { chooseTools, overbendFactor, type Kit, type Tool } from '../forming';
-import { findCrossings, findMeetings, segmentLength, type Vec } from '../geometry';
-import type { FigurePath, Piece, WireEnds } from '../piece';
-import type { Route } from '../route';
 import {
-  bendChain,
-  centreChain,
-  cornerInsideRadius,
-  isBend,
-  marksOf,
-  openAt,
-  reachTips,
-  topSeam,
-  type Chain,
-  type Mark,
-  type Strip,
-} from '../strip';
+  coilOf,
+  overbendFactor,
+  stiffnessOf,
+  type Kit,
+  type TestCoil,
+  type Tool,
+} from '../forming';
+import { findCrossings, findMeetings, type Vec } from '../geometry';
+import type { BendEdit, Piece, WireEnds } from '../piece';
+import type { Route } from '../route';
+import { isBend, marksOf, shiftRoom, type Mark, type Strip } from '../strip';
 import { wireMassG } from '../wire';
 import { adviceFor, type Advice } from './advice';
-import { chainOf } from './chains';
+import { formPath } from './formPath';
 import { hangOf, type Hang } from './hang';
 import { allowancesOf, developedParts, type Allowances, type LengthPart } from './lengths';
 import { bareLine, crossingsOf, formedLine, placeOnWire, type WireCrossing } from './places';
 import { routedFigure } from './routed';
 import { alongsideWish, asidesOf, type Aside } from './sideBySide';
+import { farthestApart, type Stray } from './stray';
 
 /** A bend as the bend table lists it. */
 export interface PlannedBend extends Mark {
@@ -34,6 +29,11 @@ export interface PlannedBend extends Mark {
   readonly fromEndMm: number;
   /** the bend's place on the formed figure */
   readonly place: Vec;
+  /** the place by which a wish for this bend is kept, and the wish it follows */
+  readonly spot: Vec;
+  readonly edit: BendEdit | null;
+  /** the smallest and largest shift along the blank that its neighbours allow, mm */
+  readonly shift: readonly [number, number];
 }
 
 export interface WirePlan extends Allowances {
@@ -51,6 +51,8 @@ export interface WirePlan extends Allowances {
   /** length of the drawn line and worst distance of the plan's centreline from it, mm */
   readonly drawnMm: number;
   readonly deviationMm: number;
+  /** where the formed wire strays furthest from the line wished for */
+  readonly stray: Stray | null;
   /** share of the drawn length where a closed figure is opened */
   readonly seamAt: number | null;
   readonly seamPlace: Vec | null;
@@ -69,35 +71,46 @@ export interface Plan {
   /** everything cut, reserve excluded */
   readonly massG: number;
   readonly totalCutMm: number;
+  /** the flow stress springback was worked out with, MPa, and whether a test coil gave it */
+  readonly flowMPa: number;
+  readonly measured: boolean;
+}
+
+/** What the maker has beside the piece: tools, and coils wound to test wires. */
+export interface Bench {
+  /** tools for the curves; without any they are free curves */
+  readonly kit?: Kit | null;
+  readonly coils?: readonly TestCoil[];
 }
 
 /**
  * The plan of a piece: pure, and everything the screens and sheets show comes from it.
  * Stages: route, drawn path, chain of lines and arcs, wire's centreline, straight blank, marks and lengths.
- * @param kit tools for the curves; without one they are free curves
  */
-export function planPiece(piece: Piece, kit?: Kit): Plan {
-  const wire = typicalStiffness(piece.wire.metal, piece.wire.temper, piece.wire.diameterMm);
+export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}): Plan {
+  const wire = stiffnessOf(piece.wire, coils);
   const overbend = byRadius((radius) => overbendFactor(radius, wire));
   const { paths, route } = routedFigure(piece);
-  const built = paths.map((path) => {
-    const formed = formPath(piece, path);
-    const choice = kit ? chooseTools(formed.strip, kit, wire, piece.toleranceMm) : null;
-    return { path, ...formed, strip: choice?.strip ?? formed.strip, tools: choice?.tools };
-  });
+  const built = paths.map((path) => ({ path, ...formPath(piece, path, { kit, wire }) }));
   const strips = built.map((b) => b.strip);
   const bare = strips.map((s) => bareLine(s));
   const d = piece.wire.diameterMm;
   const meetings = findMeetings(bare, d, alongsideWish(d));
   const beside = asidesOf(strips, meetings.alongside, d);
   const wires = built.map((b, n): WirePlan => {
-    const { path, strip, tools, drawnMm, deviationMm, seamAt } = b;
+    const { path, strip, drawnMm, deviationMm, seamAt } = b;
     const asides = beside[n] ?? [];
     const placed = { strip, asides };
     const allowances = allowancesOf(piece, path);
     const { startMm, endMm, reserveMm } = allowances;
-    const toolOf = strip.pieces.flatMap((p, i) => (isBend(p) ? [tools?.[i] ?? null] : []));
+    const pieceOf = strip.pieces.flatMap((p, i) => (isBend(p) ? [i] : []));
     const bends = marksOf(strip).map((mark, i): PlannedBend => {
+      const at = pieceOf[i]!;
+      const tool = b.tools[at] ?? null;
+      const edit = b.edits[at] ?? null;
+      const room = shiftRoom(strip, at);
+      const moved = edit?.shiftMm ?? 0;
+      const gripMm = tool && tool.grip === 'edge' ? mark.startMm : mark.gripMm;
       const radius = mark.insideRadiusMm + piece.wire.diameterMm / 2;
       const past = mark.kind === 'fold' ? 1 : overbend(Math.max(radius, 0.01));
       // Field by field: spreading some hundred marks takes longer than planning them.
@@ -108,13 +121,16 @@ export function planPiece(piece: Piece, kit?: Kit): Plan {
         startMm: mark.startMm,
         middleMm: mark.middleMm,
         endMm: mark.endMm,
-        gripMm: mark.gripMm,
+        gripMm,
         fromMiddleMm: mark.fromMiddleMm,
         stepMm: mark.stepMm,
         formToRad: mark.angleRad * past,
-        tool: toolOf[i] ?? null,
-        fromEndMm: startMm + mark.gripMm,
-        place: placeOnWire(placed, mark.middleMm)?.at ?? { x: 0, y: 0 },
+        tool,
+        fromEndMm: startMm + gripMm,
+        place: placeOnWire(placed, mark.middleMm)?.at ?? NOWHERE,
+        spot: b.spots[at] ?? NOWHERE,
+        edit,
+        shift: [moved - room.backMm, moved + room.onMm],
       };
     });
     return {
@@ -132,6 +148,7 @@ export function planPiece(piece: Piece, kit?: Kit): Plan {
       reserveMm,
       drawnMm,
       deviationMm,
+      stray: farthestApart(b.wished, bare[n]!),
       seamAt,
       seamPlace: path.closed ? (placeOnWire(placed, 0)?.at ?? null) : null,
     };
@@ -148,8 +165,12 @@ export function planPiece(piece: Piece, kit?: Kit): Plan {
     hang: hangOf(lines, piece.hang),
     massG: wireMassG(piece.wire.metal, piece.wire.diameterMm, used),
     totalCutMm: wires.reduce((sum, w) => sum + w.cutMm, 0),
+    flowMPa: wire.flowMPa,
+    measured: coilOf(piece.wire, coils) !== null,
   };
 }
+
+const NOWHERE: Vec = { x: 0, y: 0 };
 
 const summary = ({ graph: _graph, wires: _wires, ...rest }: Route): PlannedRoute => rest;
 
@@ -164,32 +185,3 @@ function byRadius(work: (radius: number) => number): (radius: number) => number 
     return value;
   };
 }
-
-interface Formed {
-  readonly strip: Strip;
-  readonly drawnMm: number;
-  readonly deviationMm: number;
-  readonly seamAt: number | null;
-  readonly lost: number;
-}
-
-function formPath(piece: Piece, path: FigurePath): Formed {
-  const d = piece.wire.diameterMm;
-  const { chain, drawnMm } = chainOf(path, piece.toleranceMm);
-  const centred = centreChain(chain, piece.basis, d);
-  const tipped =
-    piece.corner === 'reach' ? reachTips(centred.chain, cornerInsideRadius(d), d) : centred.chain;
-  const total = lengthOf(tipped);
-  const atMm = tipped.closed ? (path.seam.at === null ? topSeam(tipped) : path.seam.at * total) : 0;
-  const strip = bendChain(tipped.closed ? openAt(tipped, atMm) : tipped, d);
-  return {
-    strip,
-    drawnMm,
-    deviationMm: chain.deviationMm,
-    seamAt: tipped.closed && total > 0 ? atMm / total : null,
-    lost: centred.lost,
-  };
-}
-
-const lengthOf = (chain: Chain): number =>
-  chain.primitives.reduce((sum, p) => sum + segmentLength(p), 0);

@@ -16,7 +16,16 @@ export {
 } from './corner';
 export { fitChain, type Chain, type FitSection } from './fitChain';
 export { fitSection } from './fitSection';
+export { followPoints, pointsBeside, type FollowPoint } from './follow';
 export { isBend, marksOf, type Mark } from './marks';
 export { BASES, centreChain, totalTurning, type Basis } from './offsetChain';
 export type { StripProblem } from './problem';
+export { reform, shiftRoom, type BendChange } from './reform';
 export { openAt, topSeam } from './seam';
+export {
+  radiusError,
+  settleRadii,
+  type Miss,
+  type RadiusOption,
+  type Settled,
+} from './settleRadii';

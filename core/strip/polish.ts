@@ -9,6 +9,8 @@ export interface ChainElement {
   /** signed, 1/mm */
   curvature: number;
   line: boolean;
+  /** its curvature stays as it is */
+  held?: boolean;
   length: number;
 }
 
@@ -152,7 +154,7 @@ function parametersOf(
     const s = states[i]!;
     const end = moveAlong(s, e.curvature, e.length);
     if (e.corner) list.push({ kind: 'turn', piece: i - 1, motion: turnAbout(s.at) });
-    if (!e.line) {
+    if (!e.line && !e.held) {
       const shift = bendMotion(s, e.curvature, e.length);
       const [x, y] = turnAbout(end.at);
       const w = e.length;

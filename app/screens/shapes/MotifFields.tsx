@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
-import { typicalStiffness } from '@core/element';
-import { DEFAULT_KIT, toolSizes } from '@core/forming';
+
+import { DEFAULT_KIT, toolSizes, typicalStiffness } from '@core/forming';
 import {
   makerFor,
   MOTIF_KINDS,

@@ -1,0 +1,98 @@
+import { z } from 'zod';
+import { METAL_FACTS, METALS, TEMPERS, WIRE_LIMITS_MM, type Metal, type Temper } from '../wire';
+import { insideFromTool, type Stiffness } from './springback';
+
+/** What springback needs to know of a wire, from the handbook. */
+export const typicalStiffness = (metal: Metal, temper: Temper, diameterMm: number): Stiffness => ({
+  diameterMm,
+  flowMPa: METAL_FACTS[metal].flowMPa[temper],
+  modulusMPa: METAL_FACTS[metal].modulusMPa,
+});
+
+/**
+ * A test coil: some turns of one wire wound on a known mandrel and let go. `freeInsideMm` is the
+ * inside across after letting go.
+ */
+export const testCoilSchema = z.strictObject({
+  id: z.string().min(1).max(60),
+  metal: z.enum(METALS),
+  temper: z.enum(TEMPERS),
+  diameterMm: z.number().min(WIRE_LIMITS_MM.min).max(WIRE_LIMITS_MM.max),
+  mandrelMm: z.number().min(0.5).max(200),
+  freeInsideMm: z.number().min(0.5).max(1000),
+  turns: z.number().int().min(1).max(100),
+  made: z.string().max(40),
+});
+export type TestCoil = z.infer<typeof testCoilSchema>;
+
+export type CoilReading =
+  | { readonly ok: true; readonly stiffness: Stiffness }
+  | { readonly ok: false; readonly message: string };
+
+/** A measured coil cannot tell less springback than this, mm, from none. */
+const LEAST_SPRING_MM = 0.005;
+/** Flow stress over modulus of the springiest wire there is. */
+const MOST_STRAIN = 0.03;
+
+/**
+ * The wire's flow stress from a test coil: the s at which a wire wound on the mandrel keeps the
+ * measured inside diameter (the inverse of {@link insideFromTool} in s, which grows with s).
+ */
+export function readCoil(coil: Omit<TestCoil, 'id' | 'made' | 'turns'>): CoilReading {
+  const { modulusMPa } = METAL_FACTS[coil.metal];
+  const free = (flowMPa: number): number =>
+    insideFromTool(coil.mandrelMm, { diameterMm: coil.diameterMm, flowMPa, modulusMPa });
+  if (coil.freeInsideMm < coil.mandrelMm + LEAST_SPRING_MM) {
+    return {
+      ok: false,
+      message:
+        'The free coil must be wider inside than the mandrel. Measure across the inside after letting go; a thicker mandrel shows more.',
+    };
+  }
+  let low = 0;
+  let high = MOST_STRAIN * modulusMPa;
+  if (free(high) < coil.freeInsideMm) {
+    return {
+      ok: false,
+      message:
+        'No wire of this metal springs back that far. Check both measures and that the coil was wound tight.',
+    };
+  }
+  for (let round = 0; round < 80; round++) {
+    const middle = (low + high) / 2;
+    if (free(middle) < coil.freeInsideMm) low = middle;
+    else high = middle;
+  }
+  return {
+    ok: true,
+    stiffness: { diameterMm: coil.diameterMm, flowMPa: (low + high) / 2, modulusMPa },
+  };
+}
+
+/** Wires thinner or thicker by no more than this are of one gauge, mm. */
+const ONE_GAUGE_MM = 0.015;
+
+interface WireKind {
+  readonly metal: Metal;
+  readonly temper: Temper;
+  readonly diameterMm: number;
+}
+
+/** The newest test coil of a wire; null if it was not tested. */
+export function coilOf(wire: WireKind, coils: readonly TestCoil[]): TestCoil | null {
+  const own = coils.filter(
+    (c) =>
+      c.metal === wire.metal &&
+      c.temper === wire.temper &&
+      Math.abs(c.diameterMm - wire.diameterMm) <= ONE_GAUGE_MM,
+  );
+  return own.reduce<TestCoil | null>((a, b) => (!a || b.made >= a.made ? b : a), null);
+}
+
+/** Stiffness of a wire as its test coil showed it, else from the handbook. */
+export function stiffnessOf(wire: WireKind, coils: readonly TestCoil[]): Stiffness {
+  const typical = typicalStiffness(wire.metal, wire.temper, wire.diameterMm);
+  const coil = coilOf(wire, coils);
+  const read = coil ? readCoil(coil) : null;
+  return read?.ok ? { ...typical, flowMPa: read.stiffness.flowMPa } : typical;
+}

@@ -1,0 +1,182 @@
+import {
+  insideFromTool,
+  settleOnTools,
+  toolAt,
+  toolsOf,
+  type Kit,
+  type Stiffness,
+  type Tool,
+  type ToolRadius,
+} from '../forming';
+import { distance, segmentLength, type Vec } from '../geometry';
+import { drawnPath, type BendEdit, type FigurePath, type Piece } from '../piece';
+import {
+  bendChain,
+  centreChain,
+  cornerInsideRadius,
+  followPoints,
+  openAt,
+  pointsBeside,
+  reachTips,
+  reform,
+  topSeam,
+  type BendChange,
+  type Chain,
+  type FollowPoint,
+  type Strip,
+} from '../strip';
+import { chainOf } from './chains';
+import { middleOfPiece } from './places';
+import { remember } from './remember';
+
+/** One drawn path as a straight blank, and how it came about. */
+export interface FormedPath {
+  readonly strip: Strip;
+  /** for each piece of the strip the tool it is formed on */
+  readonly tools: readonly (Tool | null)[];
+  /** for each piece of the strip the place by which a wish finds it, or null for a run */
+  readonly spots: readonly (Vec | null)[];
+  /** for each piece the wish it follows */
+  readonly edits: readonly (BendEdit | null)[];
+  /** the line that the wire's centre should follow */
+  readonly wished: readonly Vec[];
+  readonly drawnMm: number;
+  readonly deviationMm: number;
+  readonly seamAt: number | null;
+  readonly lost: number;
+}
+
+export interface FormingBench {
+  readonly kit: Kit | null;
+  readonly wire: Stiffness;
+}
+
+const centrelines = remember<Centreline>(60);
+
+interface Centreline {
+  readonly chain: Chain;
+  readonly choices: readonly (ToolRadius | null)[];
+  readonly wished: readonly Vec[];
+  readonly drawnMm: number;
+  readonly deviationMm: number;
+  readonly lost: number;
+}
+
+/** The wire's centreline with the radii of the kit's tools: the slow part, remembered. */
+function centrelineOf(piece: Piece, path: FigurePath, { kit, wire }: FormingBench): Centreline {
+  const d = piece.wire.diameterMm;
+  const { chain, drawnMm, key } = chainOf(path, piece.toleranceMm);
+  const choices = JSON.stringify([piece.basis, piece.corner, d, kit, kit && wire]);
+  return centrelines(`${key}|${choices}`, () => {
+    const { chain: centred, lost } = centreChain(chain, piece.basis, d);
+    const tipped =
+      piece.corner === 'reach' ? reachTips(centred, cornerInsideRadius(d), d) : centred;
+    const points = pointsOf(path, chain, tipped);
+    const wished = pointsBeside(tipped.primitives, points);
+    const { deviationMm } = chain;
+    if (!kit) {
+      const free = tipped.primitives.map(() => null);
+      return { chain: tipped, choices: free, wished, drawnMm, deviationMm, lost };
+    }
+    const settled = settleOnTools(tipped, points, kit, wire, piece.toleranceMm);
+    return { chain: settled.chain, choices: settled.choices, wished, drawnMm, deviationMm, lost };
+  });
+}
+
+function pointsOf(path: FigurePath, fitted: Chain, shifted: Chain): FollowPoint[] {
+  const points = followPoints(drawnPath(path), fitted);
+  // A curve that was left out takes its points with it.
+  return fitted.primitives.length === shifted.primitives.length
+    ? points
+    : points.filter((p) => p.piece < shifted.primitives.length).map((p) => ({ ...p, off: 0 }));
+}
+
+/** A drawn path as a straight blank, with tools for its curves and single bends as the maker wishes. */
+export function formPath(piece: Piece, path: FigurePath, bench: FormingBench): FormedPath {
+  const d = piece.wire.diameterMm;
+  const line = centrelineOf(piece, path, bench);
+  const { chain } = line;
+  const total = chain.primitives.reduce((sum, p) => sum + segmentLength(p), 0);
+  const atMm = chain.closed ? (path.seam.at === null ? topSeam(chain) : path.seam.at * total) : 0;
+  const strip = bendChain(chain.closed ? openAt(chain, atMm) : chain, d);
+  const tools = toolsOf(strip, line.choices, bench.wire);
+  const rest = {
+    wished: line.wished,
+    drawnMm: line.drawnMm,
+    deviationMm: line.deviationMm,
+    seamAt: chain.closed && total > 0 ? atMm / total : null,
+    lost: line.lost,
+  };
+  const spots = strip.pieces.map((p) => (p.kind === 'run' ? null : middleOfPiece(p)));
+  const found = editsOf(spots, piece.bendEdits, d);
+  if (found.every((e) => e === null)) return { strip, tools, spots, edits: found, ...rest };
+  return { ...edited(strip, tools, spots, found, bench, d), ...rest };
+}
+
+/** A wish finds its bend again this near to where it was, mm. */
+const ONE_PLACE_MM = 1;
+
+function editsOf(
+  spots: readonly (Vec | null)[],
+  edits: readonly BendEdit[],
+  diameterMm: number,
+): (BendEdit | null)[] {
+  const found: (BendEdit | null)[] = spots.map(() => null);
+  for (const edit of edits) {
+    let best: { piece: number; far: number } | null = null;
+    spots.forEach((spot, piece) => {
+      const far = spot ? distance(spot, edit) : Infinity;
+      if (far <= Math.max(ONE_PLACE_MM, diameterMm) && (!best || far < best.far)) {
+        best = { piece, far };
+      }
+    });
+    const at = best as { piece: number } | null;
+    if (at) found[at.piece] = edit;
+  }
+  return found;
+}
+
+function edited(
+  strip: Strip,
+  tools: readonly (Tool | null)[],
+  spots: readonly (Vec | null)[],
+  edits: readonly (BendEdit | null)[],
+  { kit, wire }: FormingBench,
+  diameterMm: number,
+): Pick<FormedPath, 'strip' | 'tools' | 'spots' | 'edits'> {
+  const own = tools.map((tool, i) => {
+    const over = edits[i]?.over;
+    if (!over) return tool;
+    return over.kind === 'tool' && kit ? toolAt(kit, over.toolId, over.diameterMm) : null;
+  });
+  const changes = edits.flatMap((edit, piece): BendChange[] => {
+    if (!edit) return [];
+    const insideMm = insideOf(edit, own[piece] ?? null, wire);
+    return [
+      {
+        piece,
+        shiftMm: edit.shiftMm,
+        ...(edit.angleRad === null ? {} : { angleRad: edit.angleRad }),
+        ...(insideMm === null ? {} : { insideMm }),
+      },
+    ];
+  });
+  const formed = reform(strip, changes, diameterMm);
+  // Bends keep their order; only runs come and go.
+  const bends = strip.pieces.flatMap((p, i) => (p.kind === 'run' ? [] : [i]));
+  let next = 0;
+  const before = formed.pieces.map((p) => (p.kind === 'run' ? -1 : bends[next++]!));
+  return {
+    strip: formed,
+    tools: before.map((i) => own[i] ?? null),
+    spots: before.map((i) => spots[i] ?? null),
+    edits: before.map((i) => edits[i] ?? null),
+  };
+}
+
+function insideOf(edit: BendEdit, tool: Tool | null, wire: Stiffness): number | null {
+  if (!edit.over) return null;
+  if (edit.over.kind === 'hand') return edit.over.insideMm;
+  const inside = tool ? insideFromTool(tool.diameterMm, wire) / 2 : Infinity;
+  return Number.isFinite(inside) ? inside : null;
+}
