@@ -18,6 +18,7 @@ const ROOMS = [
   'element',
   'piece',
   'plan',
+  'steps',
   'file',
   'sheet',
 ];

@@ -3,7 +3,7 @@ import { Popover } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
 import type { Piece } from '@core/piece';
 import type { Plan, PlannedBend, WirePlan } from '@core/plan';
-import { turnWord } from '@core/sheet';
+import { turnWord } from '@core/steps';
 import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
 import { usePointer, useWorkbench } from '~/state/workbench';
 import { METAL_COLOURS } from './metalColours';

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { CornerUpLeft, CornerUpRight, TriangleAlert } from 'lucide-react';
-import { BEND_WORDS, overWords, turnWord } from '@core/sheet';
+import { BEND_WORDS, overWords, turnWord } from '@core/steps';
 import { mapPaths } from '@core/piece';
 import { scaling } from '@core/geometry';
 import type { Advice, PlannedBend, Remedy, WirePlan } from '@core/plan';

@@ -6,6 +6,7 @@ export {
   GRIPS,
   jawWidths,
   kitSchema,
+  sharpestEdge,
   taperedTools,
   toolAt,
   toolSizes,

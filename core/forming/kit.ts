@@ -23,7 +23,13 @@ export const kitToolSchema = z.discriminatedUnion('kind', [
     lengthMm: diameter,
     grip,
   }),
-  z.strictObject({ ...common, kind: z.literal('jaws'), widthMm: diameter }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('jaws'),
+    widthMm: diameter,
+    /** inside radius that a corner bent over its edge gets; null for the usual quarter of the wire */
+    edgeMm: z.number().min(0.05).max(10).nullable(),
+  }),
   z.strictObject({ ...common, kind: z.literal('nylon'), widthMm: diameter }),
   z.strictObject({
     ...common,
@@ -88,8 +94,8 @@ export const DEFAULT_KIT: Kit = {
       lengthMm: 20,
       grip: 'centre',
     },
-    { id: 'flat', kind: 'jaws', name: 'Flat-nose pliers', widthMm: 5 },
-    { id: 'chain', kind: 'jaws', name: 'Chain-nose pliers', widthMm: 1.5 },
+    { id: 'flat', kind: 'jaws', name: 'Flat-nose pliers', widthMm: 5, edgeMm: null },
+    { id: 'chain', kind: 'jaws', name: 'Chain-nose pliers', widthMm: 1.5, edgeMm: null },
     { id: 'nylon', kind: 'nylon', name: 'Nylon-jaw pliers', widthMm: 10 },
     {
       id: 'mandrels',
@@ -194,3 +200,11 @@ export const jawWidths = (kit: Kit): { name: string; widthMm: number }[] =>
   kit.tools
     .flatMap((t) => (t.kind === 'jaws' ? [{ name: plain(t), widthMm: t.widthMm }] : []))
     .sort((a, b) => a.widthMm - b.widthMm);
+
+/** The sharpest edge among a kit's jaws whose edge was measured, mm; null if none was. */
+export function sharpestEdge(kit: Kit): number | null {
+  const edges = kit.tools.flatMap((t) =>
+    t.kind === 'jaws' && t.edgeMm !== null ? [t.edgeMm] : [],
+  );
+  return edges.length > 0 ? Math.min(...edges) : null;
+}

@@ -33,7 +33,7 @@ export function kitFromFile(file: KitFile): Kit {
   }
   if (file.flat_nose_mm !== undefined) {
     const widthMm = file.flat_nose_mm;
-    tools.push({ id: 'flat', kind: 'jaws', name: 'Flat-nose pliers', widthMm });
+    tools.push({ id: 'flat', kind: 'jaws', name: 'Flat-nose pliers', widthMm, edgeMm: null });
   }
   return { id: 'file', name: 'Kit from a file', tools };
 }

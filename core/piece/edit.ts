@@ -64,7 +64,7 @@ export function resizeFigure(piece: Piece, side: 'height' | 'width', sizeMm: num
  * The whole figure under a map, with all that lies at places on it. The picture it was traced from
  * stays under it, and lines not changed by hand still count as unchanged.
  */
-function mapFigure(piece: Piece, m: Affine): Piece {
+export function mapFigure(piece: Piece, m: Affine): Piece {
   const paths = mapPaths(piece.paths, m);
   const now = new Map(piece.paths.map((path, i) => [path.id, { path, mapped: paths[i]! }]));
   const remarked = (lines: readonly DrawnLine[]): DrawnLine[] =>

@@ -42,5 +42,6 @@ export {
   type WireEnds,
   type WorkOrigin,
 } from './schema';
+export { twinAxis, twinOf } from './twin';
 export { shapeSchema, type Place, type Shape } from './shapeSchema';
 export { freshShapeId, hasRoomFor, isHandChanged, withoutShape, withShape } from './shapes';

@@ -1,6 +1,7 @@
 import {
   insideFromTool,
   settleOnTools,
+  sharpestEdge,
   toolAt,
   toolsOf,
   type Kit,
@@ -67,10 +68,10 @@ function centrelineOf(piece: Piece, path: FigurePath, { kit, wire }: FormingBenc
   const d = piece.wire.diameterMm;
   const { chain, drawnMm, key } = chainOf(path, piece.toleranceMm);
   const choices = JSON.stringify([piece.basis, piece.corner, d, kit, kit && wire]);
+  const edge = edgeOf(kit, d);
   return centrelines(`${key}|${choices}`, () => {
     const { chain: centred, lost } = centreChain(chain, piece.basis, d);
-    const tipped =
-      piece.corner === 'reach' ? reachTips(centred, cornerInsideRadius(d), d) : centred;
+    const tipped = piece.corner === 'reach' ? reachTips(centred, edge, d) : centred;
     const points = pointsOf(path, chain, tipped);
     const wished = pointsBeside(tipped.primitives, points);
     const { deviationMm } = chain;
@@ -82,6 +83,10 @@ function centrelineOf(piece: Piece, path: FigurePath, { kit, wire }: FormingBenc
     return { chain: settled.chain, choices: settled.choices, wished, drawnMm, deviationMm, lost };
   });
 }
+
+/** The inside radius of corners: that of the kit's sharpest edge, if one was measured. */
+const edgeOf = (kit: Kit | null, diameterMm: number): number =>
+  (kit && sharpestEdge(kit)) ?? cornerInsideRadius(diameterMm);
 
 function pointsOf(path: FigurePath, fitted: Chain, shifted: Chain): FollowPoint[] {
   const points = followPoints(drawnPath(path), fitted);
@@ -98,7 +103,7 @@ export function formPath(piece: Piece, path: FigurePath, bench: FormingBench): F
   const { chain } = line;
   const total = chain.primitives.reduce((sum, p) => sum + segmentLength(p), 0);
   const atMm = chain.closed ? (path.seam.at === null ? topSeam(chain) : path.seam.at * total) : 0;
-  const strip = bendChain(chain.closed ? openAt(chain, atMm) : chain, d);
+  const strip = bendChain(chain.closed ? openAt(chain, atMm) : chain, d, 0.5, edgeOf(bench.kit, d));
   const tools = toolsOf(strip, line.choices, bench.wire);
   const rest = {
     wished: line.wished,

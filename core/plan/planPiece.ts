@@ -63,6 +63,8 @@ export type PlannedRoute = Omit<Route, 'graph' | 'wires'>;
 
 export interface Plan {
   readonly wires: readonly WirePlan[];
+  /** thickness of the wire */
+  readonly diameterMm: number;
   /** null when each drawn line is a wire */
   readonly route: PlannedRoute | null;
   readonly crossings: readonly WireCrossing[];
@@ -110,7 +112,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
       const edit = b.edits[at] ?? null;
       const room = shiftRoom(strip, at);
       const moved = edit?.shiftMm ?? 0;
-      const gripMm = tool && tool.grip === 'edge' ? mark.startMm : mark.gripMm;
+      const gripMm = tool?.grip === 'edge' ? mark.startMm : mark.gripMm;
       const radius = mark.insideRadiusMm + piece.wire.diameterMm / 2;
       const past = mark.kind === 'fold' ? 1 : overbend(Math.max(radius, 0.01));
       // Field by field: spreading some hundred marks takes longer than planning them.
@@ -159,6 +161,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
   const used = wires.reduce((sum, w) => sum + w.cutMm - w.reserveMm, 0);
   return {
     wires,
+    diameterMm: d,
     route: route && summary(route),
     crossings: crossingsOf(found, d, piece.over, piece.overAt),
     advice: adviceFor(piece, built),

@@ -1,4 +1,3 @@
 /** Sheet: what is printed, as pages of lines and words in mm, and the PDF of it. */
 export { buildSheet } from './buildSheet';
 export { PAPERS, type Item, type Page, type Paper, type Sheet, type Tone } from './items';
-export { BEND_WORDS, overWords, turnWord } from './tables';

@@ -1,32 +1,10 @@
 import type { Piece } from '../piece';
-import type { PlannedBend, WirePlan } from '../plan';
+import type { WirePlan } from '../plan';
+import { BEND_WORDS, overWords, turnWord } from '../steps';
 import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '../units';
 import { MARGIN_MM, rule, words, type Item, type Paper } from './items';
 
 export const LINE_MM = 5;
-
-export const BEND_WORDS = { curve: 'curve', corner: 'corner', fold: 'fold' } as const;
-
-/** Which way the wire turns for someone working from the first end with the front in view. */
-export const turnWord = (angleRad: number): 'right' | 'left' => (angleRad > 0 ? 'right' : 'left');
-
-/** Beyond this diameter a curve is a slight bow that no bench has a round for. */
-const EASED_MM = 120;
-
-/** What a bend is formed over, in words. */
-export function overWords(bend: PlannedBend, diameterMm: number): string {
-  if (bend.tool) return bend.tool.name;
-  if (bend.kind === 'fold') {
-    return bend.insideRadiusMm > 0.05
-      ? `gap ${printNumber(2 * bend.insideRadiusMm, 1)} mm`
-      : 'squeeze shut';
-  }
-  if (bend.kind === 'corner') return 'jaw edge';
-  const past = Math.abs(bend.formToRad / bend.angleRad);
-  const form = 2 * ((bend.insideRadiusMm + diameterMm / 2) / past) - diameterMm;
-  if (form > EASED_MM) return 'eased by hand';
-  return form > 0.05 ? `round of ${printNumber(form, 1)} mm` : 'tip of the pliers';
-}
 
 /** Lines that name the parts of a wire's cut length. */
 export function partLines(wire: WirePlan, unit: LengthUnit): Item[][] {
