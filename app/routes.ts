@@ -11,6 +11,7 @@ export default [
       route('bends', 'routes/bends.tsx'),
       route('sheet', 'routes/sheet.tsx'),
     ]),
+    route('kit', 'routes/kit.tsx'),
     route('settings', 'routes/settings.tsx'),
   ]),
   route('demo.json', 'routes/demo.ts'),

@@ -1,10 +1,10 @@
 import { useId, useState, type ReactNode } from 'react';
 
 /** What was typed, read; or why it cannot be taken, in a maker's words. */
-export type TypedValue = { ok: true; value: number } | { ok: false; message: string };
+export type TypedValue<T = number> = { ok: true; value: T } | { ok: false; message: string };
 
-/** A number that is typed and taken when the field is left or Enter pressed; Escape takes it back. */
-export function TypedField({
+/** A value that is typed and taken when the field is left or Enter pressed; Escape takes it back. */
+export function TypedField<T = number>({
   label,
   shown,
   read,
@@ -12,15 +12,17 @@ export function TypedField({
   mark,
   beside,
   hint,
+  inputMode = 'decimal',
 }: {
   label: string;
   shown: string;
-  read: (typed: string) => TypedValue;
-  onRead: (value: number) => void;
+  read: (typed: string) => TypedValue<T>;
+  onRead: (value: T) => void;
   /** stands inside the field, such as the unit */
   mark?: string;
   beside?: ReactNode;
   hint?: string;
+  inputMode?: 'decimal' | 'text';
 }) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
@@ -42,7 +44,7 @@ export function TypedField({
         <div className="relative flex-1">
           <input
             id={id}
-            inputMode="decimal"
+            inputMode={inputMode}
             autoComplete="off"
             value={typed ?? shown}
             aria-invalid={problem !== null}

@@ -1,8 +1,8 @@
 import { Redo2, Settings2, TriangleAlert, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { Link, NavLink, Outlet, useLocation, useNavigate, useOutletContext } from 'react-router';
+import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useStore } from 'zustand';
-import { writePiece, type Settings } from '@core/file';
+import { kitFor, writePiece } from '@core/file';
 import type { Piece } from '@core/piece';
 import { Brand } from '~/components/Brand';
 import { saveFile } from '~/components/saveFile';
@@ -19,6 +19,7 @@ import {
   WorkbenchContext,
   type Workbench,
 } from '~/state/workbench';
+import { useWorkshop } from '~/state/workshop';
 import { loadPiece } from '~/storage/pieces';
 import type { Route } from './+types/piece';
 
@@ -56,15 +57,19 @@ export default function PieceScreen({ loaderData }: Route.ComponentProps) {
 }
 
 function OpenPiece({ piece }: { piece: Piece }) {
-  const settings = useOutletContext<Settings>();
+  const { settings, toolbox } = useWorkshop();
   const [store] = useState(() => createPieceStore(piece));
   const [pointer] = useState(createPointer);
   const shown = useStore(store, (s) => s.draft ?? s.piece);
-  const planState = usePlan(shown);
+  const tools = useMemo(
+    () => ({ kit: kitFor(toolbox, shown.kit), coils: toolbox.coils }),
+    [toolbox, shown.kit],
+  );
+  const planState = usePlan(shown, tools);
   const { state: saveState, keepMine } = useAutosave(store);
   const bench = useMemo<Workbench>(
-    () => ({ store, pointer, settings, planState }),
-    [store, pointer, settings, planState],
+    () => ({ store, pointer, settings, toolbox, tools, planState }),
+    [store, pointer, settings, toolbox, tools, planState],
   );
   return (
     <WorkbenchContext value={bench}>

@@ -1,9 +1,8 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Copy, Plus, Settings2, Trash2, TriangleAlert } from 'lucide-react';
-import { Link, redirect, useFetcher, useOutletContext } from 'react-router';
+import { Copy, Plus, Settings2, Trash2, TriangleAlert, Wrench } from 'lucide-react';
+import { Link, redirect, useFetcher } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
-import type { Settings } from '@core/file';
 import { growBox, pathsBox } from '@core/geometry';
 import { drawnPath, newPiece, readPiece, type FigurePath, type Piece } from '@core/piece';
 import { printGauge, printInches, printNumber, type LengthUnit } from '@core/units';
@@ -26,6 +25,7 @@ import { isPicture, usePictureFile } from '~/screens/usePictureFile';
 import { dropUnused } from '~/storage/pictures';
 import { useImport } from '~/screens/useImport';
 import { demoOffered, noteDemoOffered } from '~/storage/settings';
+import { useWorkshop } from '~/state/workshop';
 import type { Route } from './+types/pieces';
 
 async function fetchDemo(): Promise<Piece[]> {
@@ -128,7 +128,7 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
 
 export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
   const { pieces, aside, message } = loaderData;
-  const settings = useOutletContext<Settings>();
+  const { settings } = useWorkshop();
   const fetcher = useFetcher<Done>();
   const submit = fetcher.submit;
   const told = useRef<Done>(null);
@@ -189,6 +189,9 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
       <header className="flex items-center gap-3 py-4">
         <Brand />
         <span className="flex-1" />
+        <Link to="/kit" className={buttonClass('quiet')}>
+          <Wrench size={16} aria-hidden="true" /> Kit
+        </Link>
         <Link to="/settings" className={buttonClass('quiet')}>
           <Settings2 size={16} aria-hidden="true" /> Settings
         </Link>
@@ -299,7 +302,7 @@ function PieceCard({
 }) {
   const shapes = piece.paths.map(drawnPath).filter((p) => p.segments.length > 0);
   const box = pathsBox(shapes);
-  const plan = useCardPlan(piece);
+  const plan = useCardPlan(piece, useWorkshop().toolbox);
   const formed = useExtent(piece, plan);
   const seen = formed ?? box;
   const view = seen ? growBox(seen, piece.wire.diameterMm / 2 + 1.5) : null;

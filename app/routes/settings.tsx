@@ -6,19 +6,31 @@ import { Download, Upload } from 'lucide-react';
 import { Link, useFetcher, useRevalidator } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
-import { settingsSchema, writeWorkshop, type Settings, type Workshop } from '@core/file';
+import {
+  mergeToolboxes,
+  settingsSchema,
+  writeWorkshop,
+  type Settings,
+  type Toolbox,
+  type Workshop,
+} from '@core/file';
 import { parseLength } from '@core/units';
 import { Brand } from '~/components/Brand';
 import { Button, buttonClass, Choices } from '~/components/ui';
 import { saveFile } from '~/components/saveFile';
 import { listPieces, savePiece } from '~/storage/pieces';
 import { loadSettings, saveSettings } from '~/storage/settings';
+import { loadToolbox, saveToolbox } from '~/storage/toolbox';
 import { planner } from '~/workers/planner';
 import type { Route } from './+types/settings';
 
 export async function clientLoader() {
-  const [settings, { pieces }] = await Promise.all([loadSettings(), listPieces()]);
-  return { settings, pieces };
+  const [settings, toolbox, { pieces }] = await Promise.all([
+    loadSettings(),
+    loadToolbox(),
+    listPieces(),
+  ]);
+  return { settings, toolbox, pieces };
 }
 clientLoader.hydrate = true as const;
 
@@ -36,7 +48,7 @@ export async function clientAction({
 }
 
 export default function SettingsScreen({ loaderData }: Route.ComponentProps) {
-  const { settings, pieces } = loaderData;
+  const { settings, toolbox, pieces } = loaderData;
   const fetcher = useFetcher<{ failed?: string }>();
   const change = (next: Partial<Settings>): void => {
     void fetcher.submit({ settings: JSON.stringify({ ...settings, ...next }) }, { method: 'post' });
@@ -93,7 +105,7 @@ export default function SettingsScreen({ loaderData }: Route.ComponentProps) {
           <Calibration pxPerMm={settings.pxPerMm} onChange={(pxPerMm) => change({ pxPerMm })} />
         </Card>
         <Card title="The whole workshop in one file">
-          <WorkshopFile pieces={pieces} settings={settings} />
+          <WorkshopFile pieces={pieces} settings={settings} toolbox={toolbox} />
         </Card>
       </main>
     </div>
@@ -201,9 +213,11 @@ function Calibration({
 function WorkshopFile({
   pieces,
   settings,
+  toolbox,
 }: {
   pieces: Awaited<ReturnType<typeof listPieces>>['pieces'];
   settings: Settings;
+  toolbox: Toolbox;
 }) {
   const input = useRef<HTMLInputElement>(null);
   const [waiting, setWaiting] = useState<Workshop | null>(null);
@@ -222,6 +236,7 @@ function WorkshopFile({
         await savePiece(piece);
         kept++;
       }
+      if (workshop.toolbox) await saveToolbox(mergeToolboxes(toolbox, workshop.toolbox));
       toast.success(`${kept} ${kept === 1 ? 'piece is' : 'pieces are'} in the workshop.`);
     } catch (error) {
       setProblem(
@@ -234,16 +249,16 @@ function WorkshopFile({
   return (
     <div className="space-y-3">
       <p className="text-sm text-soft">
-        All {pieces.length} {pieces.length === 1 ? 'piece' : 'pieces'} and these settings, to keep
-        elsewhere or carry to another device. Pictures that figures were traced from are not in it:
-        they stay in this browser.
+        All {pieces.length} {pieces.length === 1 ? 'piece' : 'pieces'}, the kits with their test
+        coils, and these settings, to keep elsewhere or carry to another device. Pictures that
+        figures were traced from are not in it: they stay in this browser.
       </p>
       <div className="flex flex-wrap gap-2">
         <Button
           onClick={() =>
             saveFile(
               'hush-road-workshop.json',
-              writeWorkshop(pieces, settings, new Date().toISOString()),
+              writeWorkshop(pieces, settings, toolbox, new Date().toISOString()),
               'application/json',
             )
           }
@@ -319,6 +334,13 @@ function TakeIn({
                 <p>
                   <strong>{replaced.length} replaced</strong> by the file’s version:{' '}
                   {names(replaced)}
+                </p>
+              )}
+              {workshop?.toolbox && (
+                <p>
+                  <strong>Kits:</strong> {workshop.toolbox.kits.map((k) => k.name).join(', ')}
+                  {workshop.toolbox.coils.length > 0 &&
+                    `, with ${workshop.toolbox.coils.length} test ${workshop.toolbox.coils.length === 1 ? 'coil' : 'coils'}`}
                 </p>
               )}
               {workshop && workshop.damaged.length > 0 && (

@@ -15,7 +15,7 @@ import { planner } from '~/workers/planner';
 const SHOWN_PAGES = 12;
 
 export default function SheetScreen() {
-  const { planState, settings } = useWorkbench();
+  const { planState, settings, tools } = useWorkbench();
   const { plan, planned } = planState;
   const [paper, setPaper] = useState<Paper['id']>(settings.paper);
   const [busy, setBusy] = useState(false);
@@ -43,7 +43,7 @@ export default function SheetScreen() {
       };
       saveFile(
         `${name}.pdf`,
-        await planner().pdf(planned, paper, settings.unit, fonts),
+        await planner().pdf(planned, tools, paper, settings.unit, fonts),
         'application/pdf',
       );
     } catch {

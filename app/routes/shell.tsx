@@ -2,13 +2,16 @@ import { Tooltip } from 'radix-ui';
 import { useEffect } from 'react';
 import { Outlet } from 'react-router';
 import { Toaster } from 'sonner';
-import { DEFAULT_SETTINGS } from '@core/file';
+import { DEFAULT_SETTINGS, DEFAULT_TOOLBOX } from '@core/file';
 import { loadSettings } from '~/storage/settings';
+import { loadToolbox } from '~/storage/toolbox';
+import type { Workshop } from '~/state/workshop';
 import { showTheme } from '~/state/theme';
 import type { Route } from './+types/shell';
 
 export async function clientLoader() {
-  return { settings: await loadSettings() };
+  const [settings, toolbox] = await Promise.all([loadSettings(), loadToolbox()]);
+  return { settings, toolbox };
 }
 clientLoader.hydrate = true as const;
 
@@ -23,10 +26,11 @@ export function HydrateFallback() {
 /** What every screen has: settings, hints on buttons, messages. */
 export default function Shell({ loaderData }: Route.ComponentProps) {
   const settings = loaderData?.settings ?? DEFAULT_SETTINGS;
+  const toolbox = loaderData?.toolbox ?? DEFAULT_TOOLBOX;
   useEffect(() => showTheme(settings.theme), [settings.theme]);
   return (
     <Tooltip.Provider delayDuration={400}>
-      <Outlet context={settings} />
+      <Outlet context={{ settings, toolbox } satisfies Workshop} />
       <Toaster
         position="bottom-center"
         closeButton

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { kitFor, type Toolbox } from '@core/file';
 import type { Piece } from '@core/piece';
 import type { Plan } from '@core/plan';
 import { planner } from '~/workers/planner';
@@ -8,15 +9,16 @@ const MAX_NODES = 300;
 const known = new Map<string, Plan>();
 
 /** The plan of a piece for its picture in the list; null until it is there. */
-export function useCardPlan(piece: Piece): Plan | null {
-  const key = `${piece.id} ${piece.changed}`;
+export function useCardPlan(piece: Piece, toolbox: Toolbox): Plan | null {
+  const kit = kitFor(toolbox, piece.kit);
+  const key = `${piece.id} ${piece.changed} ${JSON.stringify([kit, toolbox.coils])}`;
   const [plan, setPlan] = useState<Plan | null>(() => known.get(key) ?? null);
   useEffect(() => {
     const count = piece.paths.reduce((n, p) => n + p.nodes.length, 0);
     if (known.has(key) || count === 0 || count > MAX_NODES) return;
     let current = true;
     planner()
-      .plan(piece)
+      .plan(piece, { kit, coils: toolbox.coils })
       .then((made) => {
         known.set(key, made);
         if (current) setPlan(made);
@@ -26,6 +28,6 @@ export function useCardPlan(piece: Piece): Plan | null {
     return () => {
       current = false;
     };
-  }, [piece, key]);
+  }, [piece, key, kit, toolbox.coils]);
   return plan;
 }

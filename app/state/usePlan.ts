@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Piece } from '@core/piece';
-import type { Plan } from '@core/plan';
+import type { Bench, Plan } from '@core/plan';
 import { planner } from '~/workers/planner';
 
 export interface PlanState {
@@ -11,25 +11,30 @@ export interface PlanState {
   readonly error: string | null;
 }
 
+interface Wish {
+  readonly piece: Piece;
+  readonly bench: Bench;
+}
+
 const IDLE: PlanState = { plan: null, planned: null, busy: true, error: null };
 
 /** The plan of a piece, computed in the worker; while one runs only the newest wish is kept. */
-export function usePlan(piece: Piece): PlanState {
+export function usePlan(piece: Piece, bench: Bench): PlanState {
   const [state, setState] = useState<PlanState>(IDLE);
-  const wanted = useRef<Piece>(piece);
+  const wanted = useRef<Wish>({ piece, bench });
   const running = useRef(false);
   useEffect(() => {
-    wanted.current = piece;
+    wanted.current = { piece, bench };
     if (running.current) return;
     running.current = true;
     void (async () => {
-      let done: Piece | null = null;
+      let done: Wish | null = null;
       while (done !== wanted.current) {
-        const next: Piece = wanted.current;
+        const next: Wish = wanted.current;
         done = next;
         try {
-          const plan = await planner().plan(next);
-          setState({ plan, planned: next, busy: next !== wanted.current, error: null });
+          const plan = await planner().plan(next.piece, next.bench);
+          setState({ plan, planned: next.piece, busy: next !== wanted.current, error: null });
         } catch {
           const error =
             'This figure could not be planned. It is kept as it is; undo the last change to go on.';
@@ -38,6 +43,6 @@ export function usePlan(piece: Piece): PlanState {
       }
       running.current = false;
     })();
-  }, [piece]);
+  }, [piece, bench]);
   return state;
 }

@@ -1,6 +1,7 @@
 import { createContext, useContext, useSyncExternalStore } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
-import type { Settings } from '@core/file';
+import type { Settings, Toolbox } from '@core/file';
+import type { Kit, TestCoil } from '@core/forming';
 import type { Piece } from '@core/piece';
 import type { PieceStore } from './pieceStore';
 import type { PlanState } from './usePlan';
@@ -24,10 +25,18 @@ export const createPointer = (): StoreApi<Pointer> =>
     point: (change) => set(change),
   }));
 
+export interface Tools {
+  readonly kit: Kit;
+  readonly coils: readonly TestCoil[];
+}
+
 export interface Workbench {
   readonly store: PieceStore;
   readonly pointer: StoreApi<Pointer>;
   readonly settings: Settings;
+  readonly toolbox: Toolbox;
+  /** the kit this piece is planned for, and all test coils */
+  readonly tools: Tools;
   readonly planState: PlanState;
 }
 

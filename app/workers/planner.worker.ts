@@ -16,7 +16,7 @@ import {
   type Piece,
   type Shape,
 } from '@core/piece';
-import { planPiece, routeOverview, type Plan, type RouteOverview } from '@core/plan';
+import { planPiece, routeOverview, type Bench, type Plan, type RouteOverview } from '@core/plan';
 import { buildSheet, type Paper } from '@core/sheet';
 import type { LengthUnit } from '@core/units';
 import { fontsFor } from './letterFonts';
@@ -47,7 +47,7 @@ export interface ShapedPiece {
 }
 
 const planner = {
-  plan: (piece: Piece): Plan => planPiece(piece),
+  plan: (piece: Piece, bench: Bench): Plan => planPiece(piece, bench),
 
   /** The ways in which a piece's lines can be run. */
   routes: (piece: Piece): RouteOverview => routeOverview(piece),
@@ -107,6 +107,7 @@ const planner = {
 
   pdf: async (
     piece: Piece,
+    bench: Bench,
     paper: Paper['id'],
     unit: LengthUnit,
     fontUrls: { regular: string; bold: string },
@@ -118,7 +119,7 @@ const planner = {
       bytes(fontUrls.bold),
       import('@core/sheet/writePdf'),
     ]);
-    const sheet = buildSheet(piece, planPiece(piece), paper, unit);
+    const sheet = buildSheet(piece, planPiece(piece, bench), paper, unit);
     return writePdf(sheet, piece.name, { regular, bold });
   },
 };

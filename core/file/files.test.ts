@@ -7,6 +7,7 @@ import { planPiece } from '../plan';
 import { drawAs, knownFigure } from '../strip/knownFigures';
 import {
   DEFAULT_SETTINGS,
+  DEFAULT_TOOLBOX,
   FileError,
   pieceFromDrawing,
   readSvg,
@@ -84,14 +85,16 @@ describe('workshop files', () => {
   const pieces = [piece(1, 'One'), piece(2, 'Two')];
 
   it('come back whole', () => {
-    const back = readWorkshop(writeWorkshop(pieces, { ...DEFAULT_SETTINGS, unit: 'in' }, NOW));
+    const back = readWorkshop(
+      writeWorkshop(pieces, { ...DEFAULT_SETTINGS, unit: 'in' }, DEFAULT_TOOLBOX, NOW),
+    );
     expect(back.pieces).toEqual(pieces);
     expect(back.settings?.unit).toBe('in');
     expect(back.damaged).toEqual([]);
   });
 
   it('a damaged piece is named and the others come in', () => {
-    const raw = JSON.parse(writeWorkshop(pieces, DEFAULT_SETTINGS, NOW)) as {
+    const raw = JSON.parse(writeWorkshop(pieces, DEFAULT_SETTINGS, DEFAULT_TOOLBOX, NOW)) as {
       pieces: Record<string, unknown>[];
     };
     raw.pieces[0]!['wire'] = 'string';
@@ -107,7 +110,7 @@ describe('workshop files', () => {
   });
 
   it('of a later version, cut short, or of another kind are refused', () => {
-    const later = writeWorkshop(pieces, DEFAULT_SETTINGS, NOW).replace(
+    const later = writeWorkshop(pieces, DEFAULT_SETTINGS, DEFAULT_TOOLBOX, NOW).replace(
       '"version": 1',
       '"version": 9',
     );

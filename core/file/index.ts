@@ -12,6 +12,15 @@ export {
   type Settings,
   type Workshop,
 } from './workshop';
+export {
+  DEFAULT_TOOLBOX,
+  kitFor,
+  mergeToolboxes,
+  readToolbox,
+  toolboxSchema,
+  type PegBoardSizes,
+  type Toolbox,
+} from './toolbox';
 export { writeBendsCsv } from './writeCsv';
 export { pathData, writeFigureSvg, writePatternSvg } from './writeSvg';
 export { retrace, scaledMap, sizeMap, wiresFromTrace, type Retraced } from './pieceFromTrace';

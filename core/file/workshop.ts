@@ -8,6 +8,7 @@ import {
   type Read,
 } from '../piece';
 import { FileError } from './readSvg';
+import { readToolbox, type Toolbox } from './toolbox';
 
 export const WORKSHOP_FORMAT = 'hush-road.workshop';
 export const WORKSHOP_VERSION = 1;
@@ -34,6 +35,7 @@ const workshopSchema = z.object({
   version: z.literal(WORKSHOP_VERSION),
   saved: z.string().max(40),
   settings: settingsSchema.optional(),
+  toolbox: z.unknown().optional(),
   pieces: z.array(z.unknown()).max(100_000),
 });
 
@@ -42,15 +44,21 @@ const MIGRATIONS: readonly Migration[] = [(record) => ({ ...record, version: 1 }
 export interface Workshop {
   readonly saved: string;
   readonly settings: Settings | null;
+  readonly toolbox: Toolbox | null;
   readonly pieces: readonly Piece[];
   /** records that cannot be used, with the reason; the rest comes in all the same */
   readonly damaged: readonly { readonly name: string; readonly message: string }[];
 }
 
 /** The whole workshop as the text of one file. */
-export function writeWorkshop(pieces: readonly Piece[], settings: Settings, now: string): string {
+export function writeWorkshop(
+  pieces: readonly Piece[],
+  settings: Settings,
+  toolbox: Toolbox,
+  now: string,
+): string {
   return JSON.stringify(
-    { format: WORKSHOP_FORMAT, version: WORKSHOP_VERSION, saved: now, settings, pieces },
+    { format: WORKSHOP_FORMAT, version: WORKSHOP_VERSION, saved: now, settings, toolbox, pieces },
     null,
     1,
   );
@@ -82,7 +90,13 @@ export function readWorkshop(text: string): Workshop {
   if (format !== WORKSHOP_FORMAT) {
     const piece = readPiece(raw);
     if (!piece.ok) throw new FileError(piece.message);
-    return { saved: piece.value.changed, settings: null, pieces: [piece.value], damaged: [] };
+    return {
+      saved: piece.value.changed,
+      settings: null,
+      toolbox: null,
+      pieces: [piece.value],
+      damaged: [],
+    };
   }
   const outer: Read<z.infer<typeof workshopSchema>> = readRecord(raw, {
     format: WORKSHOP_FORMAT,
@@ -99,7 +113,10 @@ export function readWorkshop(text: string): Workshop {
     if (read.ok) pieces.push(read.value);
     else damaged.push({ name: nameOf(record) ?? `record ${i + 1}`, message: read.message });
   });
-  return { saved: outer.value.saved, settings: outer.value.settings ?? null, pieces, damaged };
+  const { saved, settings = null, toolbox: kept } = outer.value;
+  const toolbox = kept === undefined ? null : readToolbox(kept);
+  if (toolbox && !toolbox.ok) damaged.push({ name: 'Kits and coils', message: toolbox.message });
+  return { saved, settings, toolbox: toolbox?.ok ? toolbox.value : null, pieces, damaged };
 }
 
 /** The name in a record that may be damaged elsewhere. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { DEFAULT_KIT, typicalStiffness } from '../forming';
 import { distance, endOf, segmentLength, startOf, type Vec } from '../geometry';
 import { newPath, newPiece, nodesOf, type FigureNode, type Piece } from '../piece';
-import { formedLine, mirrorPlan, planPiece, type Plan, type WirePlan } from '../plan';
+import { formedLine, mirrorPlan, planPiece, type WirePlan } from '../plan';
 import { drawAs, knownFigure } from '../strip/knownFigures';
 import { isBend, type Strip } from '../strip';
 import { armNames, armsOf, pegPlan, poseStrip, stepsOf, tailMoves, workMarks } from '.';

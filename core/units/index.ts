@@ -5,5 +5,6 @@
 export { degrees, radians } from './angle';
 export { awgToMm, mmToAwg, nominalAwg } from './awg';
 export { MM_PER_INCH, printInches } from './inches';
+export { parseLengths, type ParsedLengths } from './parseLengths';
 export { parseLength, type LengthUnit, type ParsedLength } from './parseLength';
 export { printAngle, printBoth, printGauge, printLength, printMm, printNumber } from './print';

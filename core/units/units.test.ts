@@ -5,6 +5,7 @@ import {
   mmToAwg,
   nominalAwg,
   parseLength,
+  parseLengths,
   printBoth,
   printGauge,
   printInches,
@@ -108,5 +109,26 @@ describe('wire gauge', () => {
     expect(nominalAwg(1)).toBeNull();
     expect(printGauge(1.024)).toBe('1.02 mm (18 ga)');
     expect(printGauge(1)).toBe('1.00 mm');
+  });
+});
+
+describe('rows of lengths', () => {
+  it.each([
+    ['2, 3, 4.5', [2, 3, 4.5]],
+    ['2,3,4', [2, 3, 4]],
+    ['2,5', [2.5]],
+    ['2,5; 3,5', [2.5, 3.5]],
+    ['2 3  4', [2, 3, 4]],
+    ['1/8 in, 10', [3.175, 10]],
+    ['1 3/8 in', [34.925]],
+    ['', []],
+  ])('%s', (text, mm) => {
+    const read = parseLengths(text, 'mm');
+    expect(read.ok && read.mm.map((v) => Number(v.toFixed(6)))).toEqual(mm);
+  });
+
+  it('says which one cannot be read', () => {
+    const read = parseLengths('2, wide, 4', 'mm');
+    expect(!read.ok && read.message).toContain('wide');
   });
 });

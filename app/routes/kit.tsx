@@ -1,0 +1,288 @@
+import { useEffect, useRef, useState } from 'react';
+import { Copy, Plus, Redo2, Trash2, Undo2 } from 'lucide-react';
+import { Link, useFetcher, useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { useStore } from 'zustand';
+import { z } from 'zod';
+import { kitFor, readToolbox, type Toolbox } from '@core/file';
+import type { Kit, KitTool, ToolKind } from '@core/forming';
+import { METALS, TEMPERS } from '@core/wire';
+import { Brand } from '~/components/Brand';
+import { LengthField } from '~/components/LengthField';
+import { NameField } from '~/components/NameField';
+import { SizesField } from '~/components/SizesField';
+import { Button, buttonClass, IconButton, Picker } from '~/components/ui';
+import { CoilSection } from '~/screens/kit/CoilSection';
+import { freshId, newTool, TOOL_KINDS } from '~/screens/kit/newTool';
+import { ToolCard } from '~/screens/kit/ToolCard';
+import { createToolboxStore, type ToolboxStore } from '~/state/toolboxStore';
+import { useWorkshop } from '~/state/workshop';
+import { loadToolbox, saveToolbox } from '~/storage/toolbox';
+import type { Route } from './+types/kit';
+
+export async function clientLoader() {
+  return { toolbox: await loadToolbox() };
+}
+clientLoader.hydrate = true as const;
+
+export async function clientAction({
+  request,
+}: Route.ClientActionArgs): Promise<{ failed?: string }> {
+  const form = await request.formData();
+  const read = readToolbox(JSON.parse(z.string().parse(form.get('toolbox'))));
+  if (!read.ok) return { failed: read.message };
+  try {
+    await saveToolbox(read.value);
+    return {};
+  } catch (error) {
+    return { failed: error instanceof Error ? error.message : 'The kit was not kept.' };
+  }
+}
+
+export default function KitScreen({ loaderData }: Route.ComponentProps) {
+  const [store] = useState(() => createToolboxStore(loaderData.toolbox));
+  const toolbox = useStore(store, (s) => s.toolbox);
+  const edit = useStore(store, (s) => s.edit);
+  const { settings } = useWorkshop();
+  const failed = useKeeping(store);
+  const wire = useWishedWire();
+  const kit = kitFor(toolbox, null);
+  const setKit = (change: (kit: Kit) => Kit): void =>
+    edit((t) => ({ ...t, kits: t.kits.map((k) => (k.id === kit.id ? change(k) : k)) }));
+  return (
+    <div className="mx-auto min-h-dvh max-w-4xl px-6 pb-16">
+      <header className="flex items-center gap-2 py-4">
+        <Brand />
+        <span className="flex-1" />
+        <History store={store} />
+        <Link to="/" className={buttonClass('quiet')}>
+          All pieces
+        </Link>
+      </header>
+      <main className="space-y-6">
+        <h1 className="text-xl font-semibold">Kit</h1>
+        {failed && (
+          <p role="alert" className="text-sm text-alert">
+            {failed}
+          </p>
+        )}
+        <section className="rounded-xl border border-line bg-panel p-5">
+          <KitChoice toolbox={toolbox} kit={kit} edit={edit} />
+          <ul className="mt-4 space-y-3">
+            {kit.tools.map((tool) => (
+              <ToolCard
+                key={tool.id}
+                tool={tool}
+                unit={settings.unit}
+                change={(next) =>
+                  setKit((k) => ({
+                    ...k,
+                    tools: k.tools.map((t) => (t.id === next.id ? next : t)),
+                  }))
+                }
+                remove={() => {
+                  setKit((k) => ({ ...k, tools: k.tools.filter((t) => t.id !== tool.id) }));
+                  toast(`${tool.name} was taken out.`, {
+                    action: { label: 'Undo', onClick: () => store.temporal.getState().undo() },
+                  });
+                }}
+              />
+            ))}
+          </ul>
+          {kit.tools.length === 0 && (
+            <p className="py-3 text-sm text-soft">
+              This kit is empty. Add the pliers and mandrels you have; all curves are planned for
+              fingers until then.
+            </p>
+          )}
+          <AddTool add={(tool) => setKit((k) => ({ ...k, tools: [...k.tools, tool] }))} />
+        </section>
+        <section id="coils" className="rounded-xl border border-line bg-panel p-5">
+          <h2 className="mb-2 font-semibold">Test coils</h2>
+          <CoilSection
+            coils={toolbox.coils}
+            unit={settings.unit}
+            wire={wire}
+            add={(coil) => edit((t) => ({ ...t, coils: [...t.coils, coil] }))}
+            remove={(id) => edit((t) => ({ ...t, coils: t.coils.filter((c) => c.id !== id) }))}
+          />
+        </section>
+        <section className="rounded-xl border border-line bg-panel p-5">
+          <h2 className="mb-2 font-semibold">Peg board and pins</h2>
+          <div className="grid gap-3 sm:grid-cols-3">
+            <LengthField
+              label="From hole to hole"
+              valueMm={toolbox.board.pitchMm}
+              unit={settings.unit}
+              decimals={2}
+              min={1}
+              max={100}
+              onChange={(pitchMm) => edit((t) => ({ ...t, board: { ...t.board, pitchMm } }))}
+            />
+            <SizesField
+              label="Pegs across"
+              valuesMm={toolbox.board.pegsMm}
+              max={100}
+              most={60}
+              onChange={(pegsMm) => edit((t) => ({ ...t, board: { ...t.board, pegsMm } }))}
+            />
+            <LengthField
+              label="Pins on the pattern, across"
+              valueMm={toolbox.board.pinMm}
+              unit={settings.unit}
+              decimals={2}
+              min={0.2}
+              max={10}
+              onChange={(pinMm) => edit((t) => ({ ...t, board: { ...t.board, pinMm } }))}
+            />
+          </div>
+        </section>
+      </main>
+    </div>
+  );
+}
+
+/** Keeps every change in the browser; says why if it could not. */
+function useKeeping(store: ToolboxStore): string | null {
+  const fetcher = useFetcher<{ failed?: string }>();
+  const submit = useRef(fetcher.submit);
+  useEffect(() => {
+    submit.current = fetcher.submit;
+  });
+  useEffect(
+    () =>
+      store.subscribe(({ toolbox }, before) => {
+        if (toolbox === before.toolbox) return;
+        void submit.current({ toolbox: JSON.stringify(toolbox) }, { method: 'post' });
+      }),
+    [store],
+  );
+  return fetcher.data?.failed ?? null;
+}
+
+/** The wire that a piece asked a coil for, from the address. */
+function useWishedWire() {
+  const [search] = useSearchParams();
+  const wished = z
+    .object({
+      metal: z.enum(METALS),
+      temper: z.enum(TEMPERS),
+      diameterMm: z.coerce.number().min(0.08).max(5),
+    })
+    .safeParse({
+      metal: search.get('metal'),
+      temper: search.get('temper'),
+      diameterMm: search.get('mm') ?? undefined,
+    });
+  return wished.success ? wished.data : null;
+}
+
+function History({ store }: { store: ToolboxStore }) {
+  const past = useStore(store.temporal, (s) => s.pastStates.length);
+  const future = useStore(store.temporal, (s) => s.futureStates.length);
+  const { undo, redo } = store.temporal.getState();
+  useEffect(() => {
+    const keys = (event: KeyboardEvent): void => {
+      const typing = event.target instanceof HTMLInputElement;
+      if (typing || !(event.ctrlKey || event.metaKey)) return;
+      const key = event.key.toLowerCase();
+      if (key !== 'z' && key !== 'y') return;
+      event.preventDefault();
+      if (key === 'y' || event.shiftKey) redo();
+      else undo();
+    };
+    window.addEventListener('keydown', keys);
+    return () => window.removeEventListener('keydown', keys);
+  }, [undo, redo]);
+  return (
+    <>
+      <IconButton name="Undo" keys="Ctrl Z" onClick={() => undo()} disabled={past === 0}>
+        <Undo2 size={17} />
+      </IconButton>
+      <IconButton name="Redo" keys="Ctrl Shift Z" onClick={() => redo()} disabled={future === 0}>
+        <Redo2 size={17} />
+      </IconButton>
+    </>
+  );
+}
+
+function KitChoice({
+  toolbox,
+  kit,
+  edit,
+}: {
+  toolbox: Toolbox;
+  kit: Kit;
+  edit: (change: (toolbox: Toolbox) => Toolbox) => void;
+}) {
+  const put = (added: Kit): void =>
+    edit((t) => ({ ...t, kits: [...t.kits, added], inUse: added.id }));
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <div className="w-56">
+        <Picker
+          label="Kit in use"
+          value={kit.id}
+          options={toolbox.kits.map((k) => ({ value: k.id, label: k.name }))}
+          onChange={(inUse) => edit((t) => ({ ...t, inUse }))}
+        />
+      </div>
+      <div className="w-56">
+        <NameField
+          key={kit.id}
+          label="Its name"
+          value={kit.name}
+          most={80}
+          onChange={(name) =>
+            edit((t) => ({
+              ...t,
+              kits: t.kits.map((k) => (k.id === kit.id ? { ...k, name } : k)),
+            }))
+          }
+        />
+      </div>
+      <Button
+        disabled={toolbox.kits.length >= 40}
+        onClick={() => put({ id: freshId(), name: 'New kit', tools: [] })}
+      >
+        <Plus size={16} aria-hidden="true" /> New kit
+      </Button>
+      <Button
+        disabled={toolbox.kits.length >= 40}
+        onClick={() => put({ ...kit, id: freshId(), name: `${kit.name}, copy`.slice(0, 80) })}
+      >
+        <Copy size={16} aria-hidden="true" /> Copy
+      </Button>
+      <Button
+        disabled={toolbox.kits.length < 2}
+        onClick={() =>
+          edit((t) => {
+            const kits = t.kits.filter((k) => k.id !== kit.id);
+            return { ...t, kits, inUse: kits[0]?.id ?? t.inUse };
+          })
+        }
+      >
+        <Trash2 size={16} aria-hidden="true" /> Delete
+      </Button>
+    </div>
+  );
+}
+
+function AddTool({ add }: { add: (tool: KitTool) => void }) {
+  const [kind, setKind] = useState<ToolKind>('mandrels');
+  return (
+    <div className="mt-4 flex flex-wrap items-end gap-3">
+      <div className="w-64">
+        <Picker
+          label="Another tool"
+          value={kind}
+          options={TOOL_KINDS.map((k) => ({ value: k.kind, label: k.name }))}
+          onChange={setKind}
+        />
+      </div>
+      <Button onClick={() => add(newTool(kind))}>
+        <Plus size={16} aria-hidden="true" /> Add it
+      </Button>
+    </div>
+  );
+}
