@@ -9,6 +9,7 @@ export default [
       route('trace', 'routes/trace.tsx'),
       route('wire', 'routes/wire.tsx'),
       route('bends', 'routes/bends.tsx'),
+      route('rehearse', 'routes/rehearse.tsx'),
       route('sheet', 'routes/sheet.tsx'),
     ]),
     route('kit', 'routes/kit.tsx'),

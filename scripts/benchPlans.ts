@@ -1,6 +1,8 @@
+import { DEFAULT_KIT } from '../core/forming';
 import { awgToMm } from '../core/units';
-import { newPath, newPiece, nodesOf, type Piece } from '../core/piece';
+import { newPath, newPiece, nodesOf, withBendEdit, type Piece } from '../core/piece';
 import { planPiece } from '../core/plan';
+import { poseStrip, stepsOf } from '../core/steps';
 import { drawAs, knownFigure, type Drawing } from '../core/strip/knownFigures';
 
 const median = (values: number[]): number =>
@@ -52,5 +54,38 @@ for (const [bends, drawing, rounds] of [
   const ratio = (again / base.again).toFixed(2);
   console.log(
     `${drawing === 'exact' ? 'lines and arcs' : 'free curves   '}        ${String(bends).padStart(6)} ${first.toFixed(1).padStart(12)} ${again.toFixed(2).padStart(8)}   (${ratio} of 300 lines and arcs)`,
+  );
+}
+
+/** With tools: a first plan, a bend shifted, all steps, and one frame of a rehearsal. */
+function measureBench(bends: number, rounds: number): number[] {
+  const bench = { kit: DEFAULT_KIT };
+  const times: number[][] = [[], [], [], []];
+  for (let round = 0; round < rounds; round++) {
+    const piece = pieceOf(bends, 'exact', 300 + round);
+    times[0]!.push(timed(() => planPiece(piece, bench)));
+    const plan = planPiece(piece, bench);
+    const wire = plan.wires[0]!;
+    const spot = wire.bends[bends >> 1]!.spot;
+    for (let k = 1; k < 9; k++) {
+      const edited = withBendEdit(piece, spot, { shiftMm: k / 10 });
+      times[1]!.push(timed(() => planPiece(edited, bench)));
+    }
+    times[2]!.push(timed(() => stepsOf(piece, plan, 0, DEFAULT_KIT)));
+    for (let k = 0; k < 20; k++) {
+      const bent = (bends * k) / 20;
+      times[3]!.push(
+        timed(() => poseStrip(wire.strip, (i) => Math.min(1, Math.max(0, bent - i / 2)), 0)),
+      );
+    }
+  }
+  return times.map(median);
+}
+
+console.log('\nWith a kit, median ms    bends   first plan   bend shifted   all steps   one pose');
+for (const bends of [30, 100, 300]) {
+  const [first, shifted, steps, pose] = measureBench(bends, 5);
+  console.log(
+    `lines and arcs        ${String(bends).padStart(8)} ${first!.toFixed(1).padStart(12)} ${shifted!.toFixed(1).padStart(14)} ${steps!.toFixed(1).padStart(11)} ${pose!.toFixed(2).padStart(10)}`,
   );
 }

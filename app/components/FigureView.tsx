@@ -2,7 +2,7 @@ import { useMemo, type ReactNode } from 'react';
 import type { Box } from '@core/geometry';
 import type { Piece } from '@core/piece';
 import { bendLabels, placeOnWire, type Plan } from '@core/plan';
-import { usePointer, useWorkbench } from '~/state/workbench';
+import { usePointer, useShown, useWorkbench } from '~/state/workbench';
 import { Bench, type BenchView } from './Bench';
 import { drawnExtent, WireDrawing } from './WireDrawing';
 
@@ -33,8 +33,8 @@ export function FigureView({
   label: string;
   over?: (view: BenchView) => ReactNode;
 }) {
-  const { planState, settings, store } = useWorkbench();
-  const { plan, planned } = planState;
+  const { settings, store } = useWorkbench();
+  const { plan, piece: planned } = useShown();
   const extent = useExtent(planned ?? store.getState().piece, plan);
   return (
     <Bench
@@ -66,6 +66,7 @@ export function sizeKey(box: Box | null): string {
 export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; view: BenchView }) {
   const { pointer } = useWorkbench();
   const active = usePointer((p) => p.bend);
+  const chosen = usePointer((p) => p.chosen);
   const wireIndex = usePointer((p) => Math.min(p.wire, plan.wires.length - 1));
   const px = 1 / view.pxPerMm;
   const crowded = plan.wires.reduce((n, w) => n + w.bends.length, 0) > 120;
@@ -87,7 +88,7 @@ export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; vie
   return (
     <g>
       {labels.map(({ wire: wi, bend: i, place, at }) => {
-        const on = wi === wireIndex && active === i;
+        const on = wi === wireIndex && (active === i || chosen === i);
         const b = plan.wires[wi]?.bends[i];
         return (
           <g
@@ -96,6 +97,7 @@ export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; vie
               pointer.getState().point({ wire: wi, bend: i, atMm: b?.fromEndMm ?? null })
             }
             onPointerLeave={() => pointer.getState().point({ bend: null, atMm: null })}
+            onClick={() => pointer.getState().point({ wire: wi, chosen: i })}
           >
             <circle cx={place.x} cy={place.y} r={14 * px} fill="transparent" />
             <circle

@@ -3,9 +3,9 @@ import { Popover } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
 import type { Piece } from '@core/piece';
 import type { Plan, PlannedBend, WirePlan } from '@core/plan';
-import { turnWord } from '@core/steps';
 import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
 import { usePointer, useWorkbench } from '~/state/workbench';
+import { useBendShift } from '~/state/useBendShift';
 import { METAL_COLOURS } from './metalColours';
 import { LengthParts } from './LengthParts';
 
@@ -15,7 +15,18 @@ const BODY_Y = 44;
 const SIGN_PX = 6.8;
 
 /** The wire laid out straight, with its marks: always under the figure and linked with it. */
-export function StripView({ piece, plan, unit }: { piece: Piece; plan: Plan; unit: LengthUnit }) {
+export function StripView({
+  piece,
+  plan,
+  unit,
+  shiftable = false,
+}: {
+  piece: Piece;
+  plan: Plan;
+  unit: LengthUnit;
+  /** whether a bend can be dragged along the wire */
+  shiftable?: boolean;
+}) {
   const index = usePointer((p) => Math.min(p.wire, plan.wires.length - 1));
   const { pointer } = useWorkbench();
   const wire = plan.wires[index];
@@ -73,7 +84,7 @@ export function StripView({ piece, plan, unit }: { piece: Piece; plan: Plan; uni
         </span>
         <Readout wire={wire} unit={unit} />
       </div>
-      <Band wire={wire} piece={piece} unit={unit} />
+      <Band wire={wire} piece={piece} unit={unit} shiftable={shiftable} />
     </div>
   );
 }
@@ -95,11 +106,22 @@ function Readout({ wire, unit }: { wire: WirePlan; unit: LengthUnit }) {
 
 export function bendWords(b: PlannedBend, index: number, unit: LengthUnit): string {
   const angle = Math.round(Math.abs(degrees(b.angleRad)));
-  return `Bend ${index + 1}: ${b.kind}, ${turnWord(b.angleRad)} ${angle}°, mark at ${printLength(b.fromEndMm, unit)}`;
+  return `Bend ${index + 1}: ${b.kind} of ${angle}°, ${printLength(b.fromEndMm, unit)} from the first end`;
 }
 
-function Band({ wire, piece, unit }: { wire: WirePlan; piece: Piece; unit: LengthUnit }) {
+function Band({
+  wire,
+  piece,
+  unit,
+  shiftable,
+}: {
+  wire: WirePlan;
+  piece: Piece;
+  unit: LengthUnit;
+  shiftable: boolean;
+}) {
   const { pointer } = useWorkbench();
+  const drag = useBendShift(wire);
   const holder = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
   const bend = usePointer((p) => p.bend);
@@ -120,7 +142,15 @@ function Band({ wire, piece, unit }: { wire: WirePlan; piece: Piece; unit: Lengt
   const place = (event: PointerEvent): void => {
     const rect = event.currentTarget.getBoundingClientRect();
     const mm = Math.min(wire.cutMm, Math.max(0, (event.clientX - rect.left - PAD) / scale));
+    if (drag.move(mm)) return;
     pointer.getState().point({ atMm: mm, bend: nearBend(wire, mm, 9 / scale) });
+  };
+  const down = (event: PointerEvent): void => {
+    place(event);
+    const { bend: at, atMm: mm } = pointer.getState();
+    if (at === null || mm === null) return;
+    pointer.getState().point({ chosen: at });
+    if (shiftable && drag.begin(at, mm)) event.currentTarget.setPointerCapture(event.pointerId);
   };
   const keys = (event: KeyboardEvent): void => {
     const now = atMm ?? 0;
@@ -157,9 +187,11 @@ function Band({ wire, piece, unit }: { wire: WirePlan; piece: Piece; unit: Lengt
             ? bendWords(wire.bends[bend], bend, unit)
             : `${printNumber(atMm ?? 0, 1)} mm from the end`
         }
-        className="block touch-none select-none"
+        className={`block touch-none select-none ${shiftable && bend !== null ? 'cursor-ew-resize' : ''}`}
         onPointerMove={place}
-        onPointerDown={place}
+        onPointerDown={down}
+        onPointerUp={() => drag.end(true)}
+        onPointerCancel={() => drag.end(false)}
         onPointerLeave={() => pointer.getState().point({ atMm: null, bend: null })}
         onKeyDown={keys}
       >

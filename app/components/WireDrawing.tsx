@@ -60,7 +60,7 @@ function stretchData(wire: WirePlan, fromMm: number, toMm: number): string {
 const MANY = 150;
 
 /** What is drawn of one crossing, as path data: the shadows on the lower pass, and the upper pass. */
-function crossingData(plan: Plan, c: Plan['crossings'][number], d: number) {
+export function crossingData(plan: Plan, c: Plan['crossings'][number], d: number) {
   const first = { wire: plan.wires[c.firstWire], at: c.firstMm };
   const second = { wire: plan.wires[c.secondWire], at: c.secondMm };
   const [over, under] = c.top === 'first' ? [first, second] : [second, first];
@@ -78,7 +78,7 @@ function crossingData(plan: Plan, c: Plan['crossings'][number], d: number) {
 }
 type CrossingData = NonNullable<ReturnType<typeof crossingData>>;
 
-function CrossingStrokes({
+export function CrossingStrokes({
   data: { shadows, upper },
   d,
   colours,

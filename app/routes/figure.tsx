@@ -213,7 +213,7 @@ function DrawHint({ editor, empty }: { editor: Editor; empty: boolean }) {
     <div className="absolute left-1/2 top-3 flex max-w-[70%] -translate-x-1/2 flex-wrap items-center justify-center gap-2 rounded-lg border border-line bg-raised/95 px-3 py-1.5 text-sm shadow-sm">
       <span>
         {empty && !editor.drawing
-          ? 'Click where the wire begins, or drop a picture or an SVG here.'
+          ? 'Click where the wire begins, or drop a picture or a drawing (SVG, DXF) here.'
           : 'Click for a corner, press and drag for a curve. Click the first point to close.'}
       </span>
       {editor.drawing && (

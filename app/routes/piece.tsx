@@ -15,6 +15,7 @@ import { usePlan } from '~/state/usePlan';
 import {
   createPointer,
   useHistory,
+  useShown,
   useWorkbench,
   WorkbenchContext,
   type Workbench,
@@ -79,17 +80,27 @@ function OpenPiece({ piece }: { piece: Piece }) {
           <Outlet />
         </div>
         <footer className="h-[9.4rem] shrink-0 border-t border-line bg-panel">
-          {planState.plan && planState.planned ? (
-            <StripView piece={planState.planned} plan={planState.plan} unit={settings.unit} />
-          ) : (
-            <p className="p-5 text-sm text-soft" role="status">
-              {planState.error ?? 'Working out the strip…'}
-            </p>
-          )}
+          <Strip />
         </footer>
       </div>
       {planState.error && <PlanError message={planState.error} />}
     </WorkbenchContext>
+  );
+}
+
+function Strip() {
+  const { settings, planState } = useWorkbench();
+  const { plan, piece, twin } = useShown();
+  const onBends = useLocation().pathname.endsWith('/bends');
+  if (plan && piece) {
+    return (
+      <StripView piece={piece} plan={plan} unit={settings.unit} shiftable={onBends && !twin} />
+    );
+  }
+  return (
+    <p className="p-5 text-sm text-soft" role="status">
+      {planState.error ?? 'Working out the strip…'}
+    </p>
   );
 }
 
@@ -182,8 +193,13 @@ function useBenchPiece(): { piece: Piece; name: string; rename: (name: string) =
 
 /** The stages along one wire: a bend for each, the one in work filled. */
 function Stages() {
-  // Tracing is part of the figure.
-  const tracing = useLocation().pathname.endsWith('/trace');
+  // Tracing is part of the figure, rehearsing of the bends.
+  const { pathname } = useLocation();
+  const within = pathname.endsWith('/trace')
+    ? 'figure'
+    : pathname.endsWith('/rehearse')
+      ? 'bends'
+      : null;
   return (
     <nav aria-label="Stages" className="flex items-stretch">
       {STAGES.map((stage) => (
@@ -191,7 +207,7 @@ function Stages() {
           key={stage.path}
           to={stage.path}
           className={({ isActive: here }) => {
-            const isActive = here || (stage.path === 'figure' && tracing);
+            const isActive = here || stage.path === within;
             return `relative flex min-h-9 items-center px-4 text-sm after:absolute after:bottom-0.5 after:h-[3px] after:rounded-full ${
               isActive
                 ? 'font-semibold text-ink after:inset-x-1.5 after:bg-patina'

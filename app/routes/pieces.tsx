@@ -204,8 +204,8 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
       <main>
         <h1 className="text-xl font-semibold">Pieces</h1>
         <p className="mb-4 mt-0.5 text-sm text-soft">
-          Open a piece to see its cut length and bends, begin a new one, or drop a picture or an SVG
-          of your own anywhere here.
+          Open a piece to see its cut length and bends, begin a new one, or drop a picture or a
+          drawing (SVG, DXF) of your own anywhere here.
         </p>
         {aside.length > 0 && (
           <AsideList
@@ -238,8 +238,8 @@ function EmptyList({ demo }: { demo: () => void }) {
     <div className="rounded-xl border border-dashed border-line p-10 text-center">
       <p className="text-lg font-medium">No pieces yet</p>
       <p className="mx-auto mt-1 max-w-md text-soft">
-        Begin a new piece to draw a wire or follow an SVG. Or bring the Lantern Lane pieces back to
-        look around.
+        Begin a new piece to draw a wire or follow a drawing. Or bring the Lantern Lane pieces back
+        to look around.
       </p>
       <Button className="mt-4" onClick={demo}>
         Bring the Lantern Lane pieces

@@ -4,56 +4,38 @@ import { toast } from 'sonner';
 import boldUrl from '@fontsource/hanken-grotesk/files/hanken-grotesk-latin-600-normal.woff?url';
 import regularUrl from '@fontsource/hanken-grotesk/files/hanken-grotesk-latin-400-normal.woff?url';
 import { writeBendsCsv, writeFigureSvg, writePatternSvg, writePiece } from '@core/file';
-import { buildSheet, PAPERS, type Paper } from '@core/sheet';
+import { PAPERS, type Paper } from '@core/sheet';
+import { NumberField } from '~/components/NumberField';
 import { PageView } from '~/components/PageView';
 import { StagePanel } from '~/components/StagePanel';
 import { saveFile } from '~/components/saveFile';
-import { Button, Choices, Section } from '~/components/ui';
-import { useWorkbench } from '~/state/workbench';
+import { Button, Choices, Picker, Section } from '~/components/ui';
+import type { PegChoice } from '~/screens/bends/usePegs';
+import { useSheet } from '~/screens/sheet/useSheet';
+import { usePointer, useShown, useWorkbench } from '~/state/workbench';
 import { planner } from '~/workers/planner';
+import type { SheetWish } from '~/workers/planner.worker';
 
 const SHOWN_PAGES = 12;
 
 export default function SheetScreen() {
   const { planState, settings, tools } = useWorkbench();
-  const { plan, planned } = planState;
-  const [paper, setPaper] = useState<Paper['id']>(settings.paper);
-  const [busy, setBusy] = useState(false);
-  const sheet = useMemo(
-    () =>
-      plan && planned && plan.wires.length > 0
-        ? buildSheet(planned, plan, paper, settings.unit)
-        : null,
-    [plan, planned, paper, settings.unit],
-  );
-  if (!plan || !planned || !sheet) {
+  const { planned } = planState;
+  const { wish, fields } = useWish();
+  const { sheet, failed } = useSheet(planned, tools, wish);
+  if (!planned || planned.paths.length === 0 || failed || !sheet) {
     return (
       <div className="flex flex-1 items-center justify-center p-10 text-center text-soft">
-        <p>There is nothing to print yet. Draw a wire or bring in an SVG on the Figure stage.</p>
+        <p role="status">
+          {failed
+            ? 'The sheet could not be laid out. Your piece is as it was; undo the last change to go on.'
+            : planned && planned.paths.length > 0
+              ? 'Laying out the sheet…'
+              : 'There is nothing to print yet. Draw a wire or bring in a drawing on the Figure stage.'}
+        </p>
       </div>
     );
   }
-  const name = planned.name.trim() || 'piece';
-  const savePdf = async (): Promise<void> => {
-    setBusy(true);
-    try {
-      const fonts = {
-        regular: new URL(regularUrl, location.href).href,
-        bold: new URL(boldUrl, location.href).href,
-      };
-      saveFile(
-        `${name}.pdf`,
-        await planner().pdf(planned, tools, paper, settings.unit, fonts),
-        'application/pdf',
-      );
-    } catch {
-      toast.error(
-        'The PDF could not be made. Your piece is as it was; try again, or save the SVG pattern.',
-      );
-    } finally {
-      setBusy(false);
-    }
-  };
   return (
     <>
       <div
@@ -75,51 +57,179 @@ export default function SheetScreen() {
       </div>
       <StagePanel>
         <Section title="Print">
-          <Choices
-            label="Paper"
-            value={paper}
-            options={Object.values(PAPERS).map((p) => ({ value: p.id, label: p.name }))}
-            onChange={setPaper}
-          />
-          <Button look="main" className="w-full" onClick={() => void savePdf()} disabled={busy}>
-            <FileDown size={16} aria-hidden="true" /> {busy ? 'Making the PDF…' : 'Save the PDF'}
-          </Button>
+          {fields}
+          <SavePdf wish={wish} />
           <p className="text-xs text-soft">
             {sheet.pages.length} {sheet.pages.length === 1 ? 'page' : 'pages'}. Print at actual
-            size, then lay a ruler on the check lines.
+            size, then lay a ruler on the check lines. Lengths in {settings.unit}.
           </p>
         </Section>
-        <Section title="Other files">
-          <div className="grid gap-2">
-            <Button
-              onClick={() =>
-                saveFile(`${name} pattern.svg`, writePatternSvg(planned, plan), 'image/svg+xml')
-              }
-            >
-              Pattern as SVG
-            </Button>
-            <Button
-              onClick={() =>
-                saveFile(`${name} figure.svg`, writeFigureSvg(planned), 'image/svg+xml')
-              }
-            >
-              Figure as drawn, SVG
-            </Button>
-            <Button
-              onClick={() =>
-                saveFile(`${name} bends.csv`, writeBendsCsv(planned, plan), 'text/csv')
-              }
-            >
-              Bend list as CSV
-            </Button>
-            <Button
-              onClick={() => saveFile(`${name}.json`, writePiece(planned), 'application/json')}
-            >
-              The piece as JSON
-            </Button>
-          </div>
-        </Section>
+        <OtherFiles />
       </StagePanel>
     </>
+  );
+}
+
+/** What goes on the sheet, with the fields to choose it. */
+function useWish(): { wish: SheetWish; fields: React.ReactNode } {
+  const { settings, toolbox, pointer } = useWorkbench();
+  const twin = usePointer((p) => p.twin);
+  const [paper, setPaper] = useState<Paper['id']>(settings.paper);
+  const [both, setBoth] = useState(false);
+  const [drawings, setDrawings] = useState(true);
+  const [pegs, setPegs] = useState<PegChoice>('none');
+  const { board } = toolbox;
+  const hands = both ? 'both' : twin ? 'twin' : 'drawn';
+  const wish = useMemo<SheetWish>(
+    () => ({
+      paper,
+      unit: settings.unit,
+      hands,
+      drawings,
+      pegs:
+        pegs === 'none'
+          ? null
+          : pegs === 'pins'
+            ? { kind: 'pins', pinMm: board.pinMm }
+            : { kind: 'holes', pitchMm: board.pitchMm, pegsMm: board.pegsMm },
+    }),
+    [paper, settings.unit, hands, drawings, pegs, board],
+  );
+  const fields = (
+    <>
+      <Choices
+        label="Paper"
+        value={paper}
+        options={Object.values(PAPERS).map((p) => ({ value: p.id, label: p.name }))}
+        onChange={setPaper}
+      />
+      <Choices
+        label="Hand"
+        value={hands}
+        options={[
+          { value: 'drawn', label: 'as drawn' },
+          { value: 'twin', label: 'twin' },
+          { value: 'both', label: 'both' },
+        ]}
+        onChange={(v) => {
+          setBoth(v === 'both');
+          pointer.getState().point({ twin: v === 'twin' });
+        }}
+      />
+      <label className="flex items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          className="size-4 accent-patina"
+          checked={drawings}
+          onChange={(e) => setDrawings(e.target.checked)}
+        />
+        A small drawing of each step
+      </label>
+      <Picker
+        label="Pegs"
+        value={pegs}
+        options={[
+          { value: 'none', label: 'none' },
+          { value: 'pins', label: 'pins on the pattern' },
+          { value: 'holes', label: 'board with holes' },
+        ]}
+        onChange={setPegs}
+      />
+    </>
+  );
+  return { wish, fields };
+}
+
+const nameOf = (name: string, twin: boolean): string =>
+  `${name.trim() || 'piece'}${twin ? ', twin' : ''}`;
+
+function SavePdf({ wish }: { wish: SheetWish }) {
+  const { planState, tools } = useWorkbench();
+  const [busy, setBusy] = useState(false);
+  const { planned } = planState;
+  const save = async (): Promise<void> => {
+    if (!planned) return;
+    setBusy(true);
+    try {
+      const fonts = {
+        regular: new URL(regularUrl, location.href).href,
+        bold: new URL(boldUrl, location.href).href,
+      };
+      const name = nameOf(planned.name, wish.hands === 'twin');
+      saveFile(`${name}.pdf`, await planner().pdf(planned, tools, wish, fonts), 'application/pdf');
+    } catch {
+      toast.error(
+        'The PDF could not be made. Your piece is as it was; try again, or save the SVG pattern.',
+      );
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <Button look="main" className="w-full" onClick={() => void save()} disabled={busy}>
+      <FileDown size={16} aria-hidden="true" /> {busy ? 'Making the PDF…' : 'Save the PDF'}
+    </Button>
+  );
+}
+
+/** The pattern and the lists in open formats, of the hand that is shown. */
+function OtherFiles() {
+  const { planState, tools } = useWorkbench();
+  const { plan, piece, twin } = useShown();
+  const [dpi, setDpi] = useState(300);
+  const { planned } = planState;
+  if (!plan || !piece || !planned) return null;
+  const name = nameOf(planned.name, twin);
+  const saveDxf = async (): Promise<void> => {
+    try {
+      const text = await planner().dxf(planned, tools, twin);
+      saveFile(`${name} pattern.dxf`, text, 'image/vnd.dxf');
+    } catch {
+      toast.error('The DXF could not be made. Your piece is as it was.');
+    }
+  };
+  const savePng = async (): Promise<void> => {
+    try {
+      const made = await planner().png(planned, tools, twin, dpi);
+      if (!made.ok) {
+        toast.error(made.message, { duration: 10_000 });
+        return;
+      }
+      const bytes = new Uint8Array(await made.value.arrayBuffer());
+      saveFile(`${name} pattern.png`, bytes, 'image/png');
+    } catch {
+      toast.error('The picture could not be made. Your piece is as it was.');
+    }
+  };
+  return (
+    <Section title="Other files">
+      <div className="grid gap-2">
+        <Button
+          onClick={() =>
+            saveFile(`${name} pattern.svg`, writePatternSvg(piece, plan), 'image/svg+xml')
+          }
+        >
+          Pattern as SVG
+        </Button>
+        <Button onClick={() => void saveDxf()}>Pattern as DXF, in mm</Button>
+        <div className="grid grid-cols-2 items-end gap-2">
+          <NumberField label="Dots to the inch" value={dpi} min={50} max={2400} onChange={setDpi} />
+          <Button onClick={() => void savePng()}>Pattern as PNG</Button>
+        </div>
+        <Button
+          onClick={() => saveFile(`${name} figure.svg`, writeFigureSvg(piece), 'image/svg+xml')}
+        >
+          Figure as drawn, SVG
+        </Button>
+        <Button
+          onClick={() => saveFile(`${name} bends.csv`, writeBendsCsv(piece, plan), 'text/csv')}
+        >
+          Bend list as CSV
+        </Button>
+        <Button onClick={() => saveFile(`${name}.json`, writePiece(piece), 'application/json')}>
+          The piece as JSON
+        </Button>
+      </div>
+    </Section>
   );
 }

@@ -1,8 +1,10 @@
-import { createContext, useContext, useSyncExternalStore } from 'react';
+import { createContext, useContext, useMemo, useSyncExternalStore } from 'react';
+import { useLocation } from 'react-router';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import type { Settings, Toolbox } from '@core/file';
 import type { Kit, TestCoil } from '@core/forming';
-import type { Piece } from '@core/piece';
+import { twinAxis, twinOf, type Piece } from '@core/piece';
+import { mirrorPlan, type Plan } from '@core/plan';
 import type { PieceStore } from './pieceStore';
 import type { PlanState } from './usePlan';
 
@@ -14,7 +16,11 @@ export interface Pointer {
   readonly bend: number | null;
   /** position along the strip, mm from the cut end */
   readonly atMm: number | null;
-  readonly point: (change: Partial<Pick<Pointer, 'wire' | 'bend' | 'atMm'>>) => void;
+  /** the bend in work, until another is chosen */
+  readonly chosen: number | null;
+  /** whether bends, rehearsal and sheet show the mirrored twin */
+  readonly twin: boolean;
+  readonly point: (change: Partial<Omit<Pointer, 'point'>>) => void;
 }
 
 export const createPointer = (): StoreApi<Pointer> =>
@@ -22,7 +28,9 @@ export const createPointer = (): StoreApi<Pointer> =>
     wire: 0,
     bend: null,
     atMm: null,
-    point: (change) => set(change),
+    chosen: null,
+    twin: false,
+    point: (change) => set(change.wire === undefined ? change : { chosen: null, ...change }),
   }));
 
 export interface Tools {
@@ -47,6 +55,27 @@ export function useWorkbench(): Workbench {
   const bench = useContext(WorkbenchContext);
   if (!bench) throw new Error('There is no open piece here.');
   return bench;
+}
+
+/** Stages that can show the mirrored twin in the place of the piece. */
+const HANDED_STAGE = /\/(bends|rehearse|sheet)$/;
+
+export interface Shown {
+  readonly plan: Plan | null;
+  readonly piece: Piece | null;
+  readonly twin: boolean;
+}
+
+/** The plan on screen with the piece it belongs to: as drawn, or the mirrored twin. */
+export function useShown(): Shown {
+  const { planState } = useWorkbench();
+  const { plan, planned } = planState;
+  const wished = usePointer((p) => p.twin);
+  const twin = HANDED_STAGE.test(useLocation().pathname) && wished;
+  return useMemo(() => {
+    if (!twin || !plan || !planned) return { plan, piece: planned, twin };
+    return { plan: mirrorPlan(plan, twinAxis(planned)), piece: twinOf(planned), twin };
+  }, [plan, planned, twin]);
 }
 
 export const usePiece = (): Piece => useStore(useWorkbench().store, (s) => s.piece);

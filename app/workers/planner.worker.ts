@@ -11,13 +11,26 @@ import {
   isHandChanged,
   mirrorHalf,
   PIECE_LIMITS,
+  twinAxis,
+  twinOf,
   withShape,
   type FigurePath,
   type Piece,
   type Shape,
 } from '@core/piece';
-import { planPiece, routeOverview, type Bench, type Plan, type RouteOverview } from '@core/plan';
-import { buildSheet, type Paper } from '@core/sheet';
+import { stiffnessOf } from '@core/forming';
+import {
+  mirrorPlan,
+  planPiece,
+  routeOverview,
+  type Bench,
+  type FollowPoint,
+  type Plan,
+  type RouteOverview,
+} from '@core/plan';
+import { pegPlan, stepsOf, type PegAnswer, type PegBoard, type WireSteps } from '@core/steps';
+import { buildSheet, joinSheets, type Paper, type Sheet } from '@core/sheet';
+import { drawPattern } from './drawPattern';
 import type { LengthUnit } from '@core/units';
 import { fontsFor } from './letterFonts';
 
@@ -46,8 +59,44 @@ export interface ShapedPiece {
   readonly tight: readonly string[];
 }
 
+/** A piece and its plan, or those of its mirrored twin. */
+function handed(piece: Piece, bench: Bench, twin: boolean): { piece: Piece; plan: Plan } {
+  const plan = planPiece(piece, bench);
+  return twin ? { piece: twinOf(piece), plan: mirrorPlan(plan, twinAxis(piece)) } : { piece, plan };
+}
+
 const planner = {
   plan: (piece: Piece, bench: Bench): Plan => planPiece(piece, bench),
+
+  /** How one wire of a piece, or of its mirrored twin, is worked step by step. */
+  work: (piece: Piece, bench: Bench, wire: number, twin: boolean): WireSteps | null => {
+    const { piece: shown, plan } = handed(piece, bench, twin);
+    return stepsOf(shown, plan, wire, bench.kit ?? null);
+  },
+
+  /** What it takes to follow the drawing within a tolerance. */
+  follow: (piece: Piece, bench: Bench, toleranceMm: number): FollowPoint => {
+    const { wires } = planPiece({ ...piece, toleranceMm, bendEdits: [] }, bench);
+    return {
+      toleranceMm,
+      bends: wires.reduce((sum, w) => sum + w.bends.length, 0),
+      strayMm: Math.max(0, ...wires.map((w) => w.stray?.mm ?? 0)),
+    };
+  },
+
+  /** Where pegs or pins stand for winding a wire. */
+  pegs: (
+    piece: Piece,
+    bench: Bench,
+    wire: number,
+    twin: boolean,
+    board: PegBoard,
+  ): PegAnswer | null => {
+    const { plan } = handed(piece, bench, twin);
+    const found = plan.wires[wire];
+    const stiffness = stiffnessOf(piece.wire, bench.coils ?? []);
+    return found ? pegPlan(found, board, stiffness, Math.max(0.5, 2 * piece.toleranceMm)) : null;
+  },
 
   /** The ways in which a piece's lines can be run. */
   routes: (piece: Piece): RouteOverview => routeOverview(piece),
@@ -78,8 +127,10 @@ const planner = {
 
   readDrawing: async (file: Blob, prefix: string): Promise<Answer<ReadDrawing>> => {
     const text = await file.text();
+    const isSvg = /<svg[\s>]/i.test(text.slice(0, 20_000)) || /^\uFEFF?\s*</.test(text);
+    const read = isSvg ? readSvg : (await import('@core/file/readDxf')).readDxf;
     return answer(() => {
-      const drawing = readSvg(text);
+      const drawing = read(text);
       const paths = wiresFromDrawing(drawing, (n) => `${prefix}${n + 1}`);
       return { paths: atOrigin(paths), notes: drawing.notes };
     });
@@ -105,11 +156,13 @@ const planner = {
     return answer(() => readWorkshop(text));
   },
 
+  /** The sheet as it is shown. */
+  sheet: (piece: Piece, bench: Bench, wish: SheetWish): Sheet => sheetOf(piece, bench, wish),
+
   pdf: async (
     piece: Piece,
     bench: Bench,
-    paper: Paper['id'],
-    unit: LengthUnit,
+    wish: SheetWish,
     fontUrls: { regular: string; bold: string },
   ): Promise<Uint8Array> => {
     const bytes = async (url: string): Promise<Uint8Array> =>
@@ -119,10 +172,49 @@ const planner = {
       bytes(fontUrls.bold),
       import('@core/sheet/writePdf'),
     ]);
-    const sheet = buildSheet(piece, planPiece(piece, bench), paper, unit);
-    return writePdf(sheet, piece.name, { regular, bold });
+    return writePdf(sheetOf(piece, bench, wish), piece.name, { regular, bold });
+  },
+
+  /** The pattern as a DXF drawing. */
+  dxf: async (piece: Piece, bench: Bench, twin: boolean): Promise<string> => {
+    const { writeDxf } = await import('@core/file/writeDxf');
+    const hand = handed(piece, bench, twin);
+    return writeDxf(hand.piece, hand.plan);
+  },
+
+  /** The pattern as a picture, so many dots to the inch. */
+  png: async (piece: Piece, bench: Bench, twin: boolean, dpi: number): Promise<Answer<Blob>> => {
+    const hand = handed(piece, bench, twin);
+    return drawPattern(hand.piece, hand.plan, dpi);
   },
 };
+
+/** What is wished of a sheet. */
+export interface SheetWish {
+  readonly paper: Paper['id'];
+  readonly unit: LengthUnit;
+  readonly hands: 'drawn' | 'twin' | 'both';
+  readonly drawings: boolean;
+  readonly pegs: PegBoard | null;
+}
+
+function sheetOf(piece: Piece, bench: Bench, wish: SheetWish): Sheet {
+  const { paper, unit, drawings, pegs } = wish;
+  const one = (twin: boolean): Sheet => {
+    const hand = handed(piece, bench, twin);
+    const named = twin ? { hand: 'mirrored twin' } : {};
+    return buildSheet(hand.piece, hand.plan, {
+      paper,
+      unit,
+      drawings,
+      pegs,
+      kit: bench.kit ?? null,
+      ...named,
+    });
+  };
+  if (wish.hands === 'both') return joinSheets([one(false), one(true)]);
+  return one(wish.hands === 'twin');
+}
 
 export type Planner = typeof planner;
 

@@ -1,5 +1,6 @@
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
+import { stepsOf, turnWord } from '../steps';
 import { degrees, nominalAwg, printNumber } from '../units';
 
 /** A CSV field; text that a spreadsheet could take for a formula is kept as text. */
@@ -44,10 +45,18 @@ export function writeBendsCsv(piece: Piece, plan: Plan): string {
       'from middle mm',
       'step mm',
       'tool',
+      'order of work',
+      'worked from',
+      'mark mm',
+      'turn',
+      'grip',
     ),
   ];
   plan.wires.forEach((w, i) => {
+    const marks = stepsOf(piece, plan, i, null)?.marks.marks ?? [];
     w.bends.forEach((b, k) => {
+      const order = marks.findIndex((m) => m.bend === k);
+      const mark = marks[order];
       lines.push(
         row(
           i + 1,
@@ -63,6 +72,11 @@ export function writeBendsCsv(piece: Piece, plan: Plan): string {
           mm(b.fromMiddleMm),
           mm(b.stepMm),
           b.tool?.name ?? '',
+          order + 1,
+          piece.from === 'middle' ? 'middle' : `${piece.from} end`,
+          mark ? mm(mark.atMm) : '',
+          mark ? turnWord(mark.turnRad) : '',
+          mark?.grip ?? '',
         ),
       );
     });

@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { flattenPath, flattenSegment, line, vec, type Path, type Vec } from '../geometry';
-import { bendChain, fitChain, followPoints, type Strip } from '../strip';
+import {
+  flattenPath,
+  flattenSegment,
+  line,
+  startOf,
+  vec,
+  type Path,
+  type Primitive,
+  type Vec,
+} from '../geometry';
+import { bendChain, fitChain, followPoints, type Chain, type Strip } from '../strip';
 import { drawAs, knownFigure } from '../strip/knownFigures';
 import {
   bendingMoment,
@@ -105,16 +114,16 @@ function tooled(
   kit: Kit,
   wire: Stiffness,
   toleranceMm: number,
-): { strip: Strip; tools: (Tool | null)[] } {
+): { strip: Strip; tools: (Tool | null)[]; chain: Chain } {
   const chain = fitChain(path, toleranceMm);
   const settled = settleOnTools(chain, followPoints(path, chain), kit, wire, toleranceMm);
   const strip = bendChain(settled.chain, wire.diameterMm);
-  return { strip, tools: toolsOf(strip, settled.choices, wire) };
+  return { strip, tools: toolsOf(strip, settled.choices, wire), chain: settled.chain };
 }
 
-/** The largest distance of a drawn point from the formed wire, corners' roundings left out. */
-function farthest(path: Path, strip: Strip): number {
-  const line = strip.pieces.flatMap((p) => p.shape.flatMap((s) => flattenSegment(s, 0.002, 0.2)));
+/** The largest distance of a drawn point from a line. */
+function farthest(path: Path, shapes: readonly Primitive[]): number {
+  const line = shapes.flatMap((s) => [startOf(s), ...flattenSegment(s, 0.002, 0.04)]);
   const off = (q: Vec): number => Math.min(...line.map((p) => Math.hypot(p.x - q.x, p.y - q.y)));
   return Math.max(...flattenPath(path, 0.02, 0.7).map(off));
 }
@@ -146,7 +155,12 @@ describe('choosing tools', () => {
     const { strip, tools } = tooled(bow(4.1), kit, wire, 0.25);
     expect(names(tools)).toEqual([null, 'stepped pliers 7 mm', null]);
     expect(strip.pieces[1]!.insideRadiusMm).toBeCloseTo(insideFromTool(7, wire) / 2, 9);
-    expect(farthest(bow(4.1), strip)).toBeLessThan(0.25);
+    expect(
+      farthest(
+        bow(4.1),
+        strip.pieces.flatMap((p) => p.shape),
+      ),
+    ).toBeLessThan(0.25);
   });
 
   it('leaves a curve free when no tool comes near', () => {
@@ -192,7 +206,7 @@ describe('choosing tools', () => {
         (seed, drawing, tolerance) => {
           const path = drawAs(knownFigure(seed, 1, 6), drawing, seed);
           const free = bendChain(fitChain(path, tolerance), 1);
-          const { strip, tools } = tooled(path, DEFAULT_KIT, wire, tolerance);
+          const { strip, tools, chain } = tooled(path, DEFAULT_KIT, wire, tolerance);
           const known = fixedTools(DEFAULT_KIT).map((t) => t.name);
           tools.forEach((tool, i) => {
             if (!tool) return;
@@ -201,9 +215,7 @@ describe('choosing tools', () => {
             if (tool.kind === 'round-nose') expect(tool.name).toMatch(/from the tip$/);
             else expect(known).toContain(tool.name);
           });
-          // A corner's rounding leaves the drawn tip as much as it did before.
-          const allowed = Math.max(tolerance, farthest(path, free)) + 0.03;
-          expect(farthest(path, strip)).toBeLessThan(allowed);
+          expect(farthest(path, chain.primitives)).toBeLessThan(tolerance + 0.01);
           expect(strip.pieces.filter((p) => p.kind !== 'run').length).toBe(
             free.pieces.filter((p) => p.kind !== 'run').length,
           );

@@ -5,6 +5,7 @@ export {
   deleteNode,
   figureBox,
   insertNode,
+  mapFigure,
   mapPaths,
   moveHandle,
   moveNode,
@@ -13,6 +14,7 @@ export {
   sharpenNode,
   smoothNode,
 } from './edit';
+export { withBendEdit } from './bendEdits';
 export { drawShape, type DrawnShape, type FontOf } from './drawShape';
 export { cutAt, joinEnds, nearestEnd, straightenAt, type PathEnd } from './lines';
 export { markOf } from './mark';

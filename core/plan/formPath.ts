@@ -73,7 +73,8 @@ function centrelineOf(piece: Piece, path: FigurePath, { kit, wire }: FormingBenc
     const { chain: centred, lost } = centreChain(chain, piece.basis, d);
     const tipped = piece.corner === 'reach' ? reachTips(centred, edge, d) : centred;
     const points = pointsOf(path, chain, tipped);
-    const wished = pointsBeside(tipped.primitives, points);
+    const wished =
+      tipped === chain ? drawnPoints(path, chain) : pointsBeside(tipped.primitives, points);
     const { deviationMm } = chain;
     if (!kit) {
       const free = tipped.primitives.map(() => null);
@@ -88,12 +89,31 @@ function centrelineOf(piece: Piece, path: FigurePath, { kit, wire }: FormingBenc
 const edgeOf = (kit: Kit | null, diameterMm: number): number =>
   (kit && sharpestEdge(kit)) ?? cornerInsideRadius(diameterMm);
 
+/** Where the drawing stands beside its chain: worked out once for each chain. */
+const besides = new WeakMap<Chain, FollowPoint[]>();
+
 function pointsOf(path: FigurePath, fitted: Chain, shifted: Chain): FollowPoint[] {
-  const points = followPoints(drawnPath(path), fitted);
+  let points = besides.get(fitted);
+  if (!points) {
+    points = followPoints(drawnPath(path), fitted);
+    besides.set(fitted, points);
+  }
   // A curve that was left out takes its points with it.
   return fitted.primitives.length === shifted.primitives.length
     ? points
     : points.filter((p) => p.piece < shifted.primitives.length).map((p) => ({ ...p, off: 0 }));
+}
+
+const drawings = new WeakMap<Chain, Vec[]>();
+
+/** The drawing itself, where it is the line of the wire's centre. */
+function drawnPoints(path: FigurePath, chain: Chain): Vec[] {
+  let points = drawings.get(chain);
+  if (!points) {
+    points = pointsBeside(chain.primitives, pointsOf(path, chain, chain));
+    drawings.set(chain, points);
+  }
+  return points;
 }
 
 /** A drawn path as a straight blank, with tools for its curves and single bends as the maker wishes. */

@@ -4,6 +4,7 @@ export { bendLabels, type BendLabel } from './labels';
 export { endShapes } from './endShapes';
 export type { Hang } from './hang';
 export type { LengthPart } from './lengths';
+export { FOLLOW_TOLERANCES, kneeOf, tradeOff, type FollowPoint } from './knee';
 export { mirrorPlan } from './mirrorPlan';
 export { formedLine, formedShapes, placeOnWire, type Formed, type WireCrossing } from './places';
 export {

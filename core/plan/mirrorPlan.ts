@@ -30,6 +30,7 @@ export function mirrorPlan(plan: Plan, axisX: number): Plan {
     },
     asides: w.asides.map((a) => ({ ...a, asideMm: -a.asideMm })),
     bends: w.bends.map(bendOf),
+    wished: w.wished.map(at),
     stray: w.stray && { ...w.stray, wished: at(w.stray.wished), formed: at(w.stray.formed) },
     seamPlace: w.seamPlace && at(w.seamPlace),
   });

@@ -51,7 +51,8 @@ export interface WirePlan extends Allowances {
   /** length of the drawn line and worst distance of the plan's centreline from it, mm */
   readonly drawnMm: number;
   readonly deviationMm: number;
-  /** where the formed wire strays furthest from the line wished for */
+  /** the line that the wire's centre should follow, and where it strays furthest from that */
+  readonly wished: readonly Vec[];
   readonly stray: Stray | null;
   /** share of the drawn length where a closed figure is opened */
   readonly seamAt: number | null;
@@ -150,7 +151,8 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
       reserveMm,
       drawnMm,
       deviationMm,
-      stray: farthestApart(b.wished, bare[n]!),
+      wished: b.wished,
+      stray: farthestApart(b.wished, bare[n]!, roundings(strip)),
       seamAt,
       seamPlace: path.closed ? (placeOnWire(placed, 0)?.at ?? null) : null,
     };
@@ -172,6 +174,12 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
     measured: coilOf(piece.wire, coils) !== null,
   };
 }
+
+/** Where a strip leaves the drawn line to round a corner or fold. */
+const roundings = (strip: Strip): [number, number][] =>
+  strip.pieces.flatMap((p): [number, number][] =>
+    p.kind === 'corner' || p.kind === 'fold' ? [[p.startMm, p.startMm + p.lengthMm]] : [],
+  );
 
 const NOWHERE: Vec = { x: 0, y: 0 };
 

@@ -1,5 +1,7 @@
+import type { Kit } from '../forming';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
+import { moveWords, stepsOf, troubleWords, type PegBoard, type WireSteps } from '../steps';
 import { printBoth, printGauge, printNumber, type LengthUnit } from '../units';
 import { METAL_FACTS, TEMPER_NAMES } from '../wire';
 import { checkLines } from './checkLines';
@@ -15,19 +17,30 @@ import {
 } from './items';
 import { HEADER_MM, MAX_TILES, patternPages } from './patternPages';
 import { ROW_MM, stripRows } from './stripRows';
-import { bendHeader, bendLines, LINE_MM, partLines } from './tables';
+import { pegPages } from './pegPages';
+import { CELL_ROW_MM, stepRows } from './stepCells';
+import { bendTable, LINE_MM, partLines } from './tables';
+
+export interface SheetOptions {
+  readonly paper: Paper['id'];
+  readonly unit: LengthUnit;
+  /** the tools, to say where jaws have no room */
+  readonly kit?: Kit | null;
+  /** a small drawing of each step */
+  readonly drawings?: boolean;
+  /** pegs or pins on a pattern of their own */
+  readonly pegs?: PegBoard | null;
+  /** stands in the titles, such as “mirrored twin” */
+  readonly hand?: string;
+}
 
 /**
  * The printed sheet of a piece: the true-size pattern, then for each wire its cut length by parts,
- * its strip at true length with the marks, and its bend table. Preview and PDF both come from this.
+ * its strip at true length with the marks, its bend table in the order of the work with what the
+ * tail does, and if wished its steps as drawings and its pegs. Preview and PDF both come from this.
  */
-export function buildSheet(
-  piece: Piece,
-  plan: Plan,
-  paperId: Paper['id'],
-  unit: LengthUnit,
-): Sheet {
-  const paper = PAPERS[paperId];
+export function buildSheet(piece: Piece, plan: Plan, options: SheetOptions): Sheet {
+  const paper = PAPERS[options.paper];
   const pattern = patternPages(piece, plan, paper) ?? [
     {
       title: 'Pattern',
@@ -40,17 +53,35 @@ export function buildSheet(
       ],
     },
   ];
+  const checked = (p: Page): Page => ({
+    ...p,
+    items: [...p.items, ...checkLines(MARGIN_MM, MARGIN_MM + HEADER_MM + 3)],
+  });
   const pages = [
-    ...pattern.map((p) => ({
-      ...p,
-      items: [...p.items, ...checkLines(MARGIN_MM, MARGIN_MM + HEADER_MM + 3)],
-    })),
-    ...listPages(piece, plan, paper, unit),
+    ...pattern.map(checked),
+    ...listPages(piece, plan, paper, options),
+    ...pegPages(piece, plan, paper, options).map((p) =>
+      p.title.startsWith('Pegs') ? checked(p) : p,
+    ),
   ];
-  return { paper, pages: pages.map((p, i) => withFrame(p, piece, paper, i, pages.length)) };
+  const hand = options.hand ?? '';
+  return { paper, pages: pages.map((p, i) => withFrame(p, piece, paper, i, pages.length, hand)) };
 }
 
-function withFrame(page: Page, piece: Piece, paper: Paper, index: number, count: number): Page {
+/** Several sheets as one, such as those of a pair. */
+export const joinSheets = (sheets: readonly Sheet[]): Sheet => ({
+  paper: sheets[0]!.paper,
+  pages: sheets.flatMap((s) => s.pages),
+});
+
+function withFrame(
+  page: Page,
+  piece: Piece,
+  paper: Paper,
+  index: number,
+  count: number,
+  hand: string,
+): Page {
   const right = paper.widthMm - MARGIN_MM;
   const { wire } = piece;
   const kind = `${printGauge(wire.diameterMm)} ${METAL_FACTS[wire.metal].name.toLowerCase()}, ${TEMPER_NAMES[wire.temper]}`;
@@ -59,7 +90,10 @@ function withFrame(page: Page, piece: Piece, paper: Paper, index: number, count:
     items: [
       words(MARGIN_MM, MARGIN_MM + 3, piece.name || 'Unnamed piece', { sizeMm: 4.4, bold: true }),
       words(MARGIN_MM, MARGIN_MM + 7.6, kind, { sizeMm: 2.9, tone: 'soft' }),
-      words(right, MARGIN_MM + 3, page.title, { sizeMm: 3.2, anchor: 'end' }),
+      words(right, MARGIN_MM + 3, hand ? `${page.title}, ${hand}` : page.title, {
+        sizeMm: 3.2,
+        anchor: 'end',
+      }),
       words(right, MARGIN_MM + 7.6, `${index + 1} / ${count}`, {
         sizeMm: 2.9,
         anchor: 'end',
@@ -81,10 +115,10 @@ interface Block {
 }
 
 /** Lists flow over as many pages as they take. */
-function listPages(piece: Piece, plan: Plan, paper: Paper, unit: LengthUnit): Page[] {
+function listPages(piece: Piece, plan: Plan, paper: Paper, options: SheetOptions): Page[] {
   const blocks = [
-    ...notes(piece, plan, unit),
-    ...plan.wires.flatMap((w, i) => wireBlocks(piece, plan, i, w, paper, unit)),
+    ...notes(piece, plan, options.unit),
+    ...plan.wires.flatMap((w, i) => wireBlocks(piece, plan, i, w, paper, options)),
   ];
   const top = MARGIN_MM + HEADER_MM + 2;
   const bottom = paper.heightMm - MARGIN_MM;
@@ -130,13 +164,19 @@ function notes(piece: Piece, plan: Plan, unit: LengthUnit): Block[] {
   }));
 }
 
+const ORIGIN_WORDS = {
+  first: 'from the first end',
+  last: 'from the last end',
+  middle: 'from the middle mark outwards',
+} as const;
+
 function wireBlocks(
   piece: Piece,
   plan: Plan,
   index: number,
   wire: Plan['wires'][number],
   paper: Paper,
-  unit: LengthUnit,
+  { unit, kit = null, drawings = false }: SheetOptions,
 ): Block[] {
   const name = plan.wires.length > 1 ? `Wire ${index + 1}: ` : '';
   const title = (text: string, needsMm: number): Block => ({
@@ -147,40 +187,92 @@ function wireBlocks(
   const spool = `Work from the spool: mark the stop at ${printBoth(wire.cutMm, unit)} and leave the wire on.`;
   const cut = `Cut ${printBoth(wire.cutMm, unit)}.`;
   const parts = partLines(wire, unit);
-  const bends = bendLines(piece, wire, unit);
-  const header = bendHeader();
-  return [
-    title(piece.work === 'spool' ? spool : cut, 8 + parts.length * LINE_MM),
+  const work = stepsOf(piece, plan, index, kit);
+  if (!work) return [];
+  const middle = work.marks.middleMarkMm;
+  const middleWords =
+    middle === null ? '' : ` Mark the middle, ${printBoth(middle, unit)} from an end.`;
+  const blocks: Block[] = [
+    title((piece.work === 'spool' ? spool : cut) + middleWords, 8 + parts.length * LINE_MM),
     ...parts.map((items): Block => ({ heightMm: LINE_MM, items })),
     { heightMm: 3, items: [] },
-    title('Strip at true length, marks from the first end in mm', 8 + ROW_MM),
-    ...stripRows(piece, wire, paper, unit).map((items): Block => ({ heightMm: ROW_MM, items })),
-    ...(bends.length > 0
-      ? [
-          title(
-            `${bends.length} ${bends.length === 1 ? 'bend' : 'bends'}, front towards you, from the first end`,
-            30,
-          ),
-          { heightMm: LINE_MM + 1, items: header, needsMm: 16 },
-          ...bends.map((items): Block => ({ heightMm: LINE_MM, items, header })),
-          {
-            heightMm: 9,
-            items: [
-              words(
-                MARGIN_MM,
-                4,
-                `Grip corners and folds at the jaw’s edge, curves at their middle. Mass ${printNumber(plan.massG, 2)} g.`,
-                { sizeMm: 2.6, tone: 'soft' },
-              ),
-            ],
-          },
-        ]
-      : []),
+    title(`Strip at true length, marks ${ORIGIN_WORDS[work.from]} in mm`, 8 + ROW_MM),
+    ...stripRows(piece, wire, work.marks, paper, unit).map((items): Block => ({
+      heightMm: ROW_MM,
+      items,
+    })),
   ];
+  if (wire.bends.length === 0) return blocks;
+  const { header, lines } = bendTable(wire, work, plan.diameterMm, unit);
+  const count = `${wire.bends.length} ${wire.bends.length === 1 ? 'bend' : 'bends'}`;
+  blocks.push(
+    title(`${count}, front towards you, ${ORIGIN_WORDS[work.from]}`, 30),
+    { heightMm: LINE_MM + 1, items: header, needsMm: 16 },
+    ...lines.flatMap(({ bend, items }): Block[] => [
+      { heightMm: LINE_MM, items, header },
+      ...noteBlocks(work, wire, bend, unit).map((b) => ({ ...b, header })),
+    ]),
+    {
+      heightMm: 9,
+      items: [
+        words(
+          MARGIN_MM,
+          4,
+          `${plan.measured ? 'Springback by your test coil' : 'Springback by the handbook'}, ${printNumber(plan.flowMPa, 0)} MPa. Mass ${printNumber(plan.massG, 2)} g.`,
+          { sizeMm: 2.6, tone: 'soft' },
+        ),
+      ],
+    },
+  );
+  if (drawings) {
+    blocks.push(
+      title('Step by step', 8 + CELL_ROW_MM),
+      ...stepRows(piece, plan, work, paper, unit).map((items): Block => ({
+        heightMm: CELL_ROW_MM,
+        items,
+      })),
+    );
+  }
+  return blocks;
+}
+
+/** What the tail does after a bend, and what to mind at it, under its line. */
+function noteBlocks(
+  work: WireSteps,
+  wire: Plan['wires'][number],
+  bend: number,
+  unit: LengthUnit,
+): Block[] {
+  const step = work.steps.find((s) => s.marks.some((m) => m.bend === bend));
+  // A pair is listed by its bend on the last arm, and noted once.
+  const last = step?.marks.reduce((a, m) => Math.max(a, m.bend), -1);
+  if (!step || (last !== bend && step.marks.length > 1)) return [];
+  const texts = [
+    ...step.moves.map((m) => moveWords(m, unit)),
+    ...step.troubles.map((t) => troubleWords(t, wire, unit)),
+  ];
+  return texts.flatMap((text) =>
+    wrapped(text, 118).map((line): Block => ({
+      heightMm: LINE_MM - 1,
+      items: [words(MARGIN_MM + 10, 2.6, line, { sizeMm: 2.6, tone: 'soft' })],
+    })),
+  );
+}
+
+/** A text in lines of at most so many signs. */
+function wrapped(text: string, signs: number): string[] {
+  const lines: string[] = [''];
+  for (const word of text.split(' ')) {
+    const now = lines.at(-1)!;
+    if (now.length + word.length + 1 > signs) lines.push(word);
+    else lines[lines.length - 1] = now === '' ? word : `${now} ${word}`;
+  }
+  return lines;
 }
 
 function lowered(item: Item, by: number): Item {
   if (item.type === 'line') return { ...item, y1: item.y1 + by, y2: item.y2 + by };
   if (item.type === 'text') return { ...item, y: item.y + by };
+  if (item.type === 'window') return { ...item, y: item.y + by, dy: item.dy + by };
   return item;
 }

@@ -96,10 +96,15 @@ export function patternBox(piece: Piece, plan: Plan): Box | null {
 }
 
 /** The pattern on one page, or over several with joining marks; null when it would take too many. */
-export function patternPages(piece: Piece, plan: Plan, paper: Paper): Page[] | null {
+export function patternPages(
+  piece: Piece,
+  plan: Plan,
+  paper: Paper,
+  more: readonly Item[] = [],
+): Page[] | null {
   const box = patternBox(piece, plan);
   if (!box) return [];
-  const items = patternItems(piece, plan);
+  const items = [...patternItems(piece, plan), ...more];
   const size = { width: box.maxX - box.minX, height: box.maxY - box.minY };
   const inner = {
     width: paper.widthMm - 2 * MARGIN_MM,

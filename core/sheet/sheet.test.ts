@@ -40,7 +40,7 @@ describe('the sheet', () => {
   const plan = planPiece(piece);
 
   it('a small piece takes a pattern page and a list page', () => {
-    const sheet = buildSheet(piece, plan, 'a4', 'mm');
+    const sheet = buildSheet(piece, plan, { paper: 'a4', unit: 'mm' });
     expect(sheet.pages.map((p) => p.title)).toEqual([
       'Pattern, true size',
       'Lengths, strip and bends',
@@ -74,7 +74,7 @@ describe('the sheet', () => {
 
   it('a large one is tiled, and every join cross stands on two sheets', () => {
     const large = resizeFigure(piece, 'height', 400);
-    const sheet = buildSheet(large, planPiece(large), 'letter', 'mm');
+    const sheet = buildSheet(large, planPiece(large), { paper: 'letter', unit: 'mm' });
     const tiles = sheet.pages.filter((p) => p.title.includes('sheet'));
     expect(tiles).toHaveLength(6);
     expect(texts(tiles[0]!).join(' ')).toContain('right edge joins A2');
@@ -96,14 +96,14 @@ describe('the sheet', () => {
 
   it('an enormous one says so instead', () => {
     const huge = resizeFigure(piece, 'height', 4000);
-    const sheet = buildSheet(huge, planPiece(huge), 'a4', 'mm');
+    const sheet = buildSheet(huge, planPiece(huge), { paper: 'a4', unit: 'mm' });
     expect(texts(sheet.pages[0]!).join(' ')).toContain('more than 80 sheets');
   });
 
   it('a long strip is broken into rows, each mark once', () => {
     const long = resizeFigure(piece, 'height', 180);
     const longPlan = planPiece(long);
-    const list = buildSheet(long, longPlan, 'a4', 'mm').pages.filter((p) =>
+    const list = buildSheet(long, longPlan, { paper: 'a4', unit: 'mm' }).pages.filter((p) =>
       p.title.startsWith('Lengths'),
     );
     const labels = list.flatMap(texts);
@@ -114,12 +114,12 @@ describe('the sheet', () => {
   });
 
   it('inches lead when wished', () => {
-    const sheet = buildSheet(piece, plan, 'a4', 'in');
+    const sheet = buildSheet(piece, plan, { paper: 'a4', unit: 'in' });
     expect(texts(sheet.pages[1]!).join('\n')).toMatch(/Cut 6 \d+\/\d+ in \(1\d\d\.\d mm\)/);
   });
 
   it('works from the spool in its own words', () => {
-    const sheet = buildSheet({ ...piece, work: 'spool' }, plan, 'a4', 'mm');
+    const sheet = buildSheet({ ...piece, work: 'spool' }, plan, { paper: 'a4', unit: 'mm' });
     expect(texts(sheet.pages[1]!).join('\n')).toContain('Work from the spool: mark the stop at');
   });
 });
@@ -130,7 +130,7 @@ describe('the PDF', () => {
     const plan = planPiece(piece);
     const fonts = { regular: font(400), bold: font(600) };
     const [first] = await readStrokes(
-      await writePdf(buildSheet(piece, plan, 'a4', 'mm'), 'Square', fonts),
+      await writePdf(buildSheet(piece, plan, { paper: 'a4', unit: 'mm' }), 'Square', fonts),
     );
     const lengths = first!.map((s) => s.lengthMm);
     expect(lengths.some((l) => Math.abs(l - 100) < 0.001)).toBe(true);
@@ -144,10 +144,14 @@ describe('the PDF', () => {
 
   it('shows signs the font lacks as question marks and does not fail', async () => {
     const piece = { ...square(20), name: 'Снег 雪 ❄' };
-    const bytes = await writePdf(buildSheet(piece, planPiece(piece), 'letter', 'mm'), piece.name, {
-      regular: font(400),
-      bold: font(600),
-    });
+    const bytes = await writePdf(
+      buildSheet(piece, planPiece(piece), { paper: 'letter', unit: 'mm' }),
+      piece.name,
+      {
+        regular: font(400),
+        bold: font(600),
+      },
+    );
     expect(bytes.length).toBeGreaterThan(5000);
   });
 });
@@ -172,7 +176,7 @@ describe('what concerns the whole piece', () => {
   const route = { wires: 1, bridge: false, start: null, end: null, rules: [], ends: [] };
   const tee: Piece = { ...newPiece('p', 'Tee', ''), paths: [bar, stem], route };
   const lists = (piece: Piece): string =>
-    texts(buildSheet(piece, planPiece(piece), 'a4', 'mm').pages[1]!).join('\n');
+    texts(buildSheet(piece, planPiece(piece), { paper: 'a4', unit: 'mm' }).pages[1]!).join('\n');
 
   it('a route is named with what it runs twice', () => {
     expect(lists(tee)).toContain('Run as one wire, 12.0 mm');

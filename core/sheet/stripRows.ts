@@ -1,20 +1,28 @@
 import type { Piece } from '../piece';
 import type { WirePlan } from '../plan';
+import type { WorkMarks } from '../steps';
 import { printLength, printNumber, type LengthUnit } from '../units';
 import { MARGIN_MM, rule, words, type Item, type Paper } from './items';
 
 export const ROW_MM = 21;
 
 /** The strip of one wire at true length, broken into rows as wide as the page allows. */
-export function stripRows(piece: Piece, wire: WirePlan, paper: Paper, unit: LengthUnit): Item[][] {
+export function stripRows(
+  piece: Piece,
+  wire: WirePlan,
+  marks: WorkMarks,
+  paper: Paper,
+  unit: LengthUnit,
+): Item[][] {
   const width = Math.floor((paper.widthMm - 2 * MARGIN_MM) / 10) * 10;
   const count = Math.max(1, Math.ceil(wire.cutMm / width - 1e-6));
-  return Array.from({ length: count }, (_, row) => oneRow(piece, wire, row, width, unit));
+  return Array.from({ length: count }, (_, row) => oneRow(piece, wire, marks, row, width, unit));
 }
 
 function oneRow(
   piece: Piece,
   wire: WirePlan,
+  marks: WorkMarks,
   row: number,
   width: number,
   unit: LengthUnit,
@@ -29,15 +37,35 @@ function oneRow(
     const [low, high] = [Math.max(a, from), Math.min(b, to)];
     if (high - low > 1e-6) items.push(...draw(x(low), x(high)));
   };
-  const bodyEnd = wire.cutMm - wire.reserveMm;
-  stretch(0, bodyEnd, (a, b) => [rule(a, y, b, y, d, 'faint')]);
-  stretch(bodyEnd, wire.cutMm, (a, b) => [rule(a, y, b, y, Math.min(d, 0.5), 'soft', 1.5)]);
-  stretch(0, wire.startMm, (a, b) => bracket(a, b, y, 'end'));
+  // The reserve lies where the work ends.
+  const share = { first: 1, last: 0, both: 0.5 }[
+    marks.reserveAt === 'last' ? 'first' : marks.reserveAt === 'first' ? 'last' : 'both'
+  ];
+  const bodyStart = wire.reserveMm * (1 - share);
+  const bodyEnd = wire.cutMm - wire.reserveMm * share;
+  const figure = bodyStart + wire.startMm;
+  stretch(bodyStart, bodyEnd, (a, b) => [rule(a, y, b, y, d, 'faint')]);
+  for (const [a, b] of [
+    [0, bodyStart],
+    [bodyEnd, wire.cutMm],
+  ] as const) {
+    stretch(a, b, (p, q) => [rule(p, y, q, y, Math.min(d, 0.5), 'soft', 1.5)]);
+  }
+  stretch(bodyStart, figure, (a, b) => bracket(a, b, y, 'end'));
   stretch(bodyEnd - wire.endMm, bodyEnd, (a, b) => bracket(a, b, y, 'end'));
-  wire.bends.forEach((bend, i) => {
-    const [start, end] = [bend.startMm + wire.startMm, bend.endMm + wire.startMm];
+  const inOrder = [...marks.marks].sort((a, b) => a.bend - b.bend);
+  if (marks.middleMarkMm !== null) {
+    const at = marks.middleMarkMm;
+    if (at >= from - 1e-9 && at < from + width) {
+      items.push(rule(x(at), y - 5, x(at), y + 5, 0.5, 'ink'));
+      items.push(words(x(at), y + 8.6, 'middle', { sizeMm: 2.2, anchor: 'middle', bold: true }));
+    }
+  }
+  inOrder.forEach((mark, i) => {
+    const bend = wire.bends[mark.bend]!;
+    const [start, end] = [bend.startMm + figure, bend.endMm + figure];
     stretch(start, end, (a, b) => [rule(a, y, b, y, Math.max(0.35, d * 0.6), 'soft')]);
-    const at = bend.fromEndMm;
+    const at = figure + mark.blankMm;
     if (at < from - 1e-9 || at >= from + width) return;
     items.push(rule(x(at), y - 3.2, x(at), y + 3.2, bend.kind === 'curve' ? 0.2 : 0.4, 'accent'));
     if (bend.kind === 'fold')
@@ -47,9 +75,11 @@ function oneRow(
     items.push(
       words(x(at), y - 3.9 - lift, String(i + 1), { sizeMm: 2.4, anchor: 'middle', bold: true }),
     );
-    items.push(words(x(at), y + 5.9 + lift, printNumber(at, 1), { sizeMm: 2.2, anchor: 'middle' }));
+    items.push(
+      words(x(at), y + 5.9 + lift, printNumber(mark.atMm, 1), { sizeMm: 2.2, anchor: 'middle' }),
+    );
   });
-  for (const at of [0, bodyEnd, wire.cutMm]) {
+  for (const at of [0, bodyStart, bodyEnd, wire.cutMm]) {
     if (at >= from - 1e-9 && at <= to + 1e-9) items.push(rule(x(at), y - 2, x(at), y + 2, 0.25));
   }
   if (to >= wire.cutMm - 1e-9) {

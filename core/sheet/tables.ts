@@ -1,6 +1,14 @@
-import type { Piece } from '../piece';
+import type { WorkOrigin } from '../piece';
 import type { WirePlan } from '../plan';
-import { BEND_WORDS, overWords, turnWord } from '../steps';
+import {
+  armNames,
+  BEND_WORDS,
+  overWords,
+  turnWord,
+  type Arms,
+  type WireSteps,
+  type WorkMark,
+} from '../steps';
 import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '../units';
 import { MARGIN_MM, rule, words, type Item, type Paper } from './items';
 
@@ -21,47 +29,151 @@ export function partLines(wire: WirePlan, unit: LengthUnit): Item[][] {
   return lines;
 }
 
-const COLUMNS = [
-  { title: 'No.', at: 6, anchor: 'end' },
-  { title: 'Bend', at: 10, anchor: 'start' },
-  { title: 'Turn', at: 27, anchor: 'start' },
-  { title: 'Bend to', at: 60, anchor: 'end' },
-  { title: 'Over', at: 65, anchor: 'start' },
-  { title: 'From end', at: 128, anchor: 'end' },
-  { title: 'From middle', at: 152, anchor: 'end' },
-  { title: 'From last', at: 176, anchor: 'end' },
-] as const;
-
-export function bendHeader(): Item[] {
-  return [
-    ...COLUMNS.map((c) =>
-      words(MARGIN_MM + c.at, 3.4, c.title, { sizeMm: 2.6, bold: true, anchor: c.anchor }),
-    ),
-    rule(MARGIN_MM, 4.6, MARGIN_MM + 178, 4.6, 0.2),
-  ];
+interface Column {
+  readonly title: string;
+  readonly at: number;
+  readonly anchor: 'start' | 'end';
 }
 
-/** One line of the bend table for each bend. */
-export function bendLines(piece: Piece, wire: WirePlan, unit: LengthUnit): Item[][] {
-  let last = 0;
-  return wire.bends.map((b, i) => {
-    const length = (mm: number): string =>
-      unit === 'mm' ? printNumber(mm, 1) : printLength(mm, 'in');
-    const values = [
-      String(i + 1),
-      BEND_WORDS[b.kind],
-      `${turnWord(b.angleRad)} ${Math.round(Math.abs(degrees(b.angleRad)))}°`,
-      `${Math.round(Math.abs(degrees(b.formToRad)))}°`,
-      overWords(b, piece.wire.diameterMm).slice(0, 34),
-      length(b.fromEndMm),
-      length(b.gripMm - wire.developedMm / 2),
-      length(b.fromEndMm - last),
-    ];
-    last = b.fromEndMm;
-    return values.map((text, c) =>
-      words(MARGIN_MM + COLUMNS[c]!.at, 3.6, text, { sizeMm: 2.9, anchor: COLUMNS[c]!.anchor }),
-    );
+const columnsFor = (from: WorkOrigin): readonly Column[] => [
+  { title: 'No.', at: 6, anchor: 'end' },
+  { title: 'Bend', at: 10, anchor: 'start' },
+  { title: 'Turn', at: 25, anchor: 'start' },
+  { title: 'Bend to', at: 56, anchor: 'end' },
+  { title: 'Over', at: 61, anchor: 'start' },
+  { title: 'Grip', at: 122, anchor: 'start' },
+  { title: from === 'middle' ? 'From middle' : 'From end', at: 156, anchor: 'end' },
+  { title: 'From last', at: 178, anchor: 'end' },
+];
+
+const rowOf = (columns: readonly Column[], values: readonly string[], bold = false): Item[] =>
+  values.map((text, i) => {
+    const { at, anchor } = columns[i]!;
+    return words(MARGIN_MM + at, 3.5, text, { sizeMm: bold ? 2.6 : 2.9, anchor, bold });
   });
+
+const lengthWords = (mm: number, unit: LengthUnit): string =>
+  unit === 'mm' ? printNumber(mm, 1) : printLength(mm, 'in');
+
+const degreesWords = (rad: number): string => `${Math.round(Math.abs(degrees(rad)))}°`;
+const turnWords = (rad: number): string => `${turnWord(rad)} ${degreesWords(rad)}`;
+
+/** The header of a wire's bend table, and a line for each bend in the order of the work. */
+export function bendTable(
+  wire: WirePlan,
+  work: WireSteps,
+  diameterMm: number,
+  unit: LengthUnit,
+): { header: Item[]; lines: { bend: number; items: Item[] }[] } {
+  if (work.from === 'middle' && work.arms)
+    return armsTable(wire, work, work.arms, diameterMm, unit);
+  const columns = columnsFor(work.from);
+  const header = [
+    ...rowOf(
+      columns,
+      columns.map((c) => c.title),
+      true,
+    ),
+    rule(MARGIN_MM, 4.6, MARGIN_MM + 180, 4.6, 0.2),
+  ];
+  const lines = work.marks.marks.map((m) => {
+    const b = wire.bends[m.bend]!;
+    const side = m.arm === 'towards-last' ? 'last end' : 'first end';
+    const grip = m.grip === 'edge' ? 'edge' : 'middle';
+    return {
+      bend: m.bend,
+      items: rowOf(columns, [
+        String(m.bend + 1),
+        BEND_WORDS[b.kind],
+        turnWords(m.turnRad),
+        degreesWords(m.formToRad),
+        overWords(b, diameterMm).slice(0, 44),
+        work.from === 'middle' ? `${grip}, ${side}` : grip,
+        lengthWords(m.atMm, unit),
+        lengthWords(m.stepMm, unit),
+      ]),
+    };
+  });
+  return { header, lines };
+}
+
+const ARM_COLUMNS: readonly Column[] = [
+  { title: 'No.', at: 6, anchor: 'end' },
+  { title: 'Turn', at: 10, anchor: 'start' },
+  { title: 'From middle', at: 52, anchor: 'end' },
+  { title: 'Both', at: 60, anchor: 'start' },
+  { title: 'From middle', at: 142, anchor: 'end' },
+  { title: 'Turn', at: 148, anchor: 'start' },
+  { title: 'No.', at: 180, anchor: 'end' },
+];
+
+/** Left and right arm next to each other, each with its own turning. */
+function armsTable(
+  wire: WirePlan,
+  work: WireSteps,
+  arms: Arms,
+  diameterMm: number,
+  unit: LengthUnit,
+): { header: Item[]; lines: { bend: number; items: Item[] }[] } {
+  const names = armNames(wire, arms);
+  const leftFirst = names.first.startsWith('Left') || names.first.startsWith('Upper');
+  const [left, right] = leftFirst ? (['first', 'last'] as const) : (['last', 'first'] as const);
+  const titles = ARM_COLUMNS.map((c) => c.title);
+  titles[1] = names[left];
+  titles[5] = names[right];
+  const header = [
+    ...rowOf(ARM_COLUMNS, titles, true),
+    rule(MARGIN_MM, 4.6, MARGIN_MM + 180, 4.6, 0.2),
+  ];
+  const of = (bend: number): WorkMark => work.marks.marks.find((m) => m.bend === bend)!;
+  const both = (m: WorkMark): string => {
+    const b = wire.bends[m.bend]!;
+    return `${BEND_WORDS[b.kind]} to ${degreesWords(m.formToRad)}, ${overWords(b, diameterMm)}`.slice(
+      0,
+      54,
+    );
+  };
+  const lines: { bend: number; items: Item[] }[] = [];
+  if (arms.central !== null) {
+    const m = of(arms.central);
+    lines.push({
+      bend: m.bend,
+      items: rowOf(ARM_COLUMNS, [
+        String(m.bend + 1),
+        turnWords(m.turnRad),
+        'on it',
+        both(m),
+        '',
+        '',
+        '',
+      ]),
+    });
+  }
+  for (const p of arms.pairs) {
+    const [a, b] = [of(p[left]), of(p[right])];
+    lines.push({
+      bend: p.last,
+      items: rowOf(ARM_COLUMNS, [
+        String(a.bend + 1),
+        turnWords(a.turnRad),
+        lengthWords(a.atMm, unit),
+        both(a),
+        lengthWords(b.atMm, unit),
+        turnWords(b.turnRad),
+        String(b.bend + 1),
+      ]),
+    });
+  }
+  for (const bend of arms.single) {
+    const m = of(bend);
+    const onLeft = (m.arm === 'towards-first') === (left === 'first');
+    const own = [String(m.bend + 1), turnWords(m.turnRad), lengthWords(m.atMm, unit)];
+    const values = onLeft
+      ? [...own, both(m), '', '', '']
+      : ['', '', '', both(m), own[2]!, own[1]!, own[0]!];
+    lines.push({ bend, items: rowOf(ARM_COLUMNS, values) });
+  }
+  return { header, lines };
 }
 
 export const usableHeight = (paper: Paper): number => paper.heightMm - 2 * MARGIN_MM;

@@ -4,6 +4,7 @@
  * wire at every moment of its forming, and pegs for winding it.
  */
 export { armNames, armsOf, type ArmNames, type Arms, type Pair } from './arms';
+export { formedPart } from './formedPart';
 export { MOST_PEGS, pegPlan, type Peg, type PegAnswer, type PegBoard, type PegPlan } from './pegs';
 export { poseStrip } from './pose';
 export type { Trouble } from './room';
@@ -18,6 +19,7 @@ export {
   moveWords,
   overWords,
   stepTitle,
+  troublesTogether,
   troubleWords,
   turnWord,
 } from './words';

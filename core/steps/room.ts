@@ -14,6 +14,8 @@ export type Trouble =
       readonly haveMm: number;
       readonly needMm: number;
       readonly jaw: string;
+      /** the bend's other edge, where it is held instead, on the blank from the figure's first end */
+      readonly insteadMm: number;
     }
   /** the tail must go through a space narrower than the wire */
   | { readonly kind: 'narrow'; readonly bend: number; readonly crossing: number };
@@ -21,6 +23,8 @@ export type Trouble =
 /** Formed wire may press into where the tool stands by this much: springback lets the tool out. */
 const PRESS_MM = 0.3;
 const STEP_MM = 0.7;
+/** A curve this many jaw widths in radius is as good as straight to a jaw. */
+const WIDE = 3;
 
 /** A place of the formed wire by its position on the blank. */
 export interface Sample {
@@ -89,6 +93,10 @@ export function jawRoom(
   const before = bends[index - outwards];
   if (!jaw || !bend || !before || bend.kind === 'curve') return null;
   const haveMm = outwards > 0 ? bend.startMm - before.endMm : before.startMm - bend.endMm;
-  if (haveMm >= jaw.widthMm) return null;
-  return { kind: 'jaw-room', bend: index, haveMm, needMm: jaw.widthMm, jaw: jaw.name };
+  // Jaws hold on a wide curve as they do on a straight.
+  const wide = before.kind === 'curve' && before.insideRadiusMm >= WIDE * jaw.widthMm;
+  const holdMm = haveMm + (wide ? before.endMm - before.startMm : 0);
+  if (holdMm >= jaw.widthMm) return null;
+  const insteadMm = outwards > 0 ? bend.endMm : bend.startMm;
+  return { kind: 'jaw-room', bend: index, haveMm, needMm: jaw.widthMm, jaw: jaw.name, insteadMm };
 }

@@ -320,7 +320,7 @@ describe('room for tools', () => {
     const troubles = steps.flatMap((s) => s.troubles);
     const clash = troubles.find((t) => t.kind === 'tool-room' && t.bend === wide);
     expect(clash).toBeDefined();
-    expect(troubleWords(clash!, plan.wires[0]!, 'mm')).toContain('no room for mandrel 20 mm');
+    expect(troubleWords(clash!, plan.wires[0]!, 'mm')).toContain('No room for mandrel 20 mm');
     // From the other end the curve comes first, and there is room.
     const other = { ...p, from: 'last' as const };
     const free = stepsOf(other, planPiece(other, { kit: DEFAULT_KIT }), 0, DEFAULT_KIT)!;

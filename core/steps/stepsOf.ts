@@ -4,7 +4,8 @@ import type { Piece, WorkOrigin } from '../piece';
 import type { Plan, WirePlan } from '../plan';
 import { isBend, type StripPiece } from '../strip';
 import { armsOf, type Arms } from './arms';
-import { jawRoom, samplesOf, toolRoom, type Trouble } from './room';
+import { placed } from './placed';
+import { jawRoom, samplesOf, toolRoom, type Sample, type Trouble } from './room';
 import { tailMoves, threadingOf, type TailMove, type Threading } from './tail';
 import { workMarks, type WorkMark, type WorkMarks } from './ways';
 
@@ -37,6 +38,8 @@ export interface WireSteps {
   readonly steps: readonly Step[];
   /** the threading of each way of working, the least first */
   readonly threading: readonly Threading[];
+  /** how many curves have no room for their tool, by way of working */
+  readonly cramped: Readonly<Record<WorkOrigin, number>>;
 }
 
 /**
@@ -62,8 +65,15 @@ export function stepsOf(
   const arms = armsOf(wire, levelTolerance(piece));
   const middleMm = arms?.middleMm ?? wire.developedMm / 2;
   const marks = workMarks(wire, piece.from, middleMm);
-  const moves = tailMoves(plan, index, marks.originMm);
+  const moved = {
+    first: tailMoves(plan, index, 0),
+    last: tailMoves(plan, index, wire.developedMm),
+    middle: tailMoves(plan, index, middleMm),
+  };
+  const moves = moved[piece.from];
   const groups = grouped(marks, piece.from === 'middle' ? arms : null);
+  const samples = samplesOf(wire);
+  const boxes = wire.strip.pieces.map(boxOf);
   const blank: Step = {
     kind: 'blank',
     marks: [],
@@ -74,17 +84,15 @@ export function stepsOf(
   };
   const steps: Step[] = [blank];
   const done = new Set<number>();
-  const pieceOf = wire.strip.pieces.flatMap((p, i) => (isBend(p) ? [i] : []));
+  const curves = wire.strip.pieces.filter(isBend);
   const waiting = [...moves];
-  const samples = samplesOf(wire);
-  const boxes = wire.strip.pieces.map(boxOf);
   for (const group of groups) {
     const before = steps.at(-1)!.formed;
     const troubles = group.flatMap((m): Trouble[] => {
-      const strip = wire.strip.pieces[pieceOf[m.bend]!]!;
+      const curve = curves[m.bend]!;
       const out = m.arm === 'towards-last' ? 1 : -1;
       return [
-        toolRoom(wire, m.bend, strip, before, samples, plan.diameterMm),
+        toolRoom(wire, m.bend, curve, before, samples, plan.diameterMm),
         jawRoom(wire.bends, m.bend, out, kit),
       ].filter((t) => t !== null);
     });
@@ -129,8 +137,33 @@ export function stepsOf(
     marks,
     arms,
     steps,
-    threading: ways(plan, index, middleMm, arms),
+    threading: ways(moved, arms),
+    cramped: {
+      first: crampedFrom('first', wire, middleMm, samples, plan.diameterMm),
+      last: crampedFrom('last', wire, middleMm, samples, plan.diameterMm),
+      middle: crampedFrom('middle', wire, middleMm, samples, plan.diameterMm),
+    },
   };
+}
+
+/** How many curves have no room for their tool when the work begins there. */
+function crampedFrom(
+  from: WorkOrigin,
+  wire: WirePlan,
+  middleMm: number,
+  samples: readonly Sample[],
+  diameterMm: number,
+): number {
+  const { marks, originMm } = workMarks(wire, from, middleMm);
+  const curves = wire.strip.pieces.filter(isBend);
+  const done = new Set<number>();
+  let count = 0;
+  for (const m of marks) {
+    const formed = placed(wire, originMm, done);
+    if (toolRoom(wire, m.bend, curves[m.bend]!, formed, samples, diameterMm)) count++;
+    done.add(m.bend);
+  }
+  return count;
 }
 
 /** Marks by steps: the two of a pair together. */
@@ -149,23 +182,6 @@ function grouped(marks: WorkMarks, arms: Arms | null): WorkMark[][] {
     taken.add(other.bend);
     return [[m, other]];
   });
-}
-
-/** The stretch that lies in its place when some bends are done: up to the next bend on both sides. */
-function placed(
-  wire: WirePlan,
-  originMm: number,
-  done: ReadonlySet<number>,
-): readonly [number, number] {
-  let [low, high] = [0, wire.developedMm];
-  wire.bends.forEach((b, i) => {
-    if (done.has(i)) return;
-    const around = b.startMm < originMm && b.endMm > originMm;
-    if (around) [low, high] = [Math.max(low, originMm), Math.min(high, originMm)];
-    else if (b.middleMm >= originMm) high = Math.min(high, b.startMm);
-    else low = Math.max(low, b.endMm);
-  });
-  return [low, high];
 }
 
 const boxOf = (piece: StripPiece): Box | null =>
@@ -200,14 +216,8 @@ const joined = (a: Box, b: Box): Box => ({
   maxY: Math.max(a.maxY, b.maxY),
 });
 
-function ways(plan: Plan, index: number, middleMm: number, arms: Arms | null): Threading[] {
-  const wire = plan.wires[index]!;
-  const origins: [WorkOrigin, number][] = [
-    ['first', 0],
-    ['last', wire.developedMm],
-    ['middle', middleMm],
-  ];
-  const list = origins.map(([from, at]) => threadingOf(tailMoves(plan, index, at), from));
+function ways(moved: Readonly<Record<WorkOrigin, TailMove[]>>, arms: Arms | null): Threading[] {
+  const list = (['first', 'last', 'middle'] as const).map((from) => threadingOf(moved[from], from));
   // Of ways that ask for the same, a figure with two arms is best begun in the middle.
   const rank = (t: Threading): number =>
     t.from === 'middle' ? (arms ? -1 : 2) : t.from === 'first' ? 0 : 1;

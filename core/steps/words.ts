@@ -53,15 +53,45 @@ export function moveWords(move: TailMove, unit: LengthUnit): string {
 
 /** Why a step cannot be done so, and what helps. */
 export function troubleWords(trouble: Trouble, wire: WirePlan, unit: LengthUnit): string {
-  const number = trouble.bend + 1;
   if (trouble.kind === 'tool-room') {
     const tool = wire.bends[trouble.bend]?.tool?.name ?? 'the tool';
-    return `Bend ${number}: no room for ${tool}. Wire formed before, ${printLength(trouble.atMm, unit)} along, lies where it would stand. Shape this curve by hand against the pattern, or work from the other end.`;
+    return `No room for ${tool}: wire formed before, ${printLength(trouble.atMm, unit)} along, lies where it would stand. Shape this curve by hand against the pattern.`;
   }
   if (trouble.kind === 'jaw-room') {
-    return `Bend ${number}: ${printNumber(Math.max(0, trouble.haveMm), 1)} mm of straight before it, and ${trouble.jaw} need ${printNumber(trouble.needMm, 1)} mm. Hold it on the tail’s side of the mark instead.`;
+    const have = Math.max(0, trouble.haveMm);
+    return `${printNumber(have, 1)} mm of straight before it, and ${trouble.jaw} need ${printNumber(trouble.needMm, 1)} mm. Hold it on the tail’s side instead, at the other edge of the bend, ${printLength(Math.abs(trouble.insteadMm), unit)} along.`;
   }
-  return `After bend ${number} the tail would have to pass through wire that is closed: the space is narrower than the wire. Let it lie over or under there, open the figure, or form the other part first.`;
+  return 'The tail would have to pass through wire that is closed: the space is narrower than the wire. Let it lie over or under there, open the figure, or form the other part first.';
+}
+
+const listed = (bends: readonly number[]): string => {
+  const numbers = bends.map((b) => String(b + 1));
+  if (numbers.length < 2) return `bend ${numbers.join('')}`;
+  const shown =
+    numbers.length > 9 ? [...numbers.slice(0, 8), `${numbers.length - 8} more`] : numbers;
+  return `bends ${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}`;
+};
+
+/** All steps of a wire that cannot be done so, those of one kind together. */
+export function troublesTogether(
+  steps: WireSteps,
+  wire: WirePlan,
+  unit: LengthUnit,
+): { kind: Trouble['kind']; bends: number[]; text: string }[] {
+  const all = steps.steps.flatMap((s) => s.troubles);
+  return (['narrow', 'tool-room', 'jaw-room'] as const).flatMap((kind) => {
+    const own = all.filter((t) => t.kind === kind);
+    const [first] = own;
+    if (!first) return [];
+    const bends = own.map((t) => t.bend);
+    const which = listed(bends);
+    const text = {
+      narrow: `After ${which}: ${troubleWords(first, wire, unit)}`,
+      'tool-room': `No room for the tool at ${which}: wire formed before lies where it would stand. Shape there by hand against the pattern.`,
+      'jaw-room': `Too near to the bend before for the narrowest jaw: ${which}. Hold there on the tail’s side of the bend.`,
+    }[kind];
+    return [{ kind, bends, text }];
+  });
 }
 
 /** What to measure after a step. */

@@ -1,5 +1,6 @@
 import {
   add,
+  cumulativeLengths,
   distance,
   dot,
   flattenPath,
@@ -7,6 +8,7 @@ import {
   pointAt,
   project,
   scale,
+  segmentLength,
   startOf,
   sub,
   tangentAt,
@@ -25,41 +27,62 @@ export interface FollowPoint {
 
 const STEP_MM = 0.5;
 const FLAT_MM = 0.01;
-/** How many primitives ahead the next point may stand. */
-const AHEAD = 3;
+/** How far ahead and back along the chain the next point's place is looked for, mm. */
+const AHEAD_MM = 2.5;
+const BACK_MM = 1;
 
-function clampedOn(p: Primitive, q: Vec): { t: number; far: number } {
-  const t = Math.min(1, Math.max(0, project(p, q).t));
-  return { t, far: distance(pointAt(p, t), q) };
+interface Foot {
+  /** the primitive, counted on when a closed chain is gone round again */
+  readonly k: number;
+  readonly t: number;
+  readonly far: number;
+  /** along the chain, and beyond its length on the next time round a closed one */
+  readonly mm: number;
 }
 
 /**
  * Points of a drawn path, in order, each told by where it stands beside the chain that was fitted to
  * the path. So the drawing can be laid beside the same chain after the chain was shifted or turned.
+ * Each place is looked for near the last one, so that a pass never counts for another one near it.
  */
 export function followPoints(path: Path, chain: Chain): FollowPoint[] {
   const { primitives } = chain;
   const count = primitives.length;
   const drawn = flattenPath(path, FLAT_MM, STEP_MM);
   if (count === 0 || drawn.length === 0) return [];
-  let now = 0;
-  if (chain.closed) {
-    const far = primitives.map((p) => clampedOn(p, drawn[0]!).far);
-    now = far.indexOf(Math.min(...far));
-  }
+  const lengths = cumulativeLengths(primitives);
+  const total = lengths[count]!;
+  const startOfPiece = (k: number): number => lengths[k % count]! + Math.floor(k / count) * total;
+  const footOn = (q: Vec, k: number, fromMm: number, toMm: number): Foot | null => {
+    const p = primitives[k % count]!;
+    const size = segmentLength(p);
+    const start = startOfPiece(k);
+    const low = Math.max(0, (fromMm - start) / size);
+    const high = Math.min(1, (toMm - start) / size);
+    if (!(high >= low)) return null;
+    const t = Math.min(high, Math.max(low, project(p, q).t));
+    return { k, t, far: distance(pointAt(p, t), q), mm: start + t * size };
+  };
+  // A closed drawing may begin anywhere on its chain: it is gone round from the second time on.
+  const rounds = chain.closed ? 4 : 1;
+  let now: number | null = null;
+  let from = chain.closed ? count : 0;
   return drawn.map((q): FollowPoint => {
-    let best = { piece: now, ...clampedOn(primitives[now]!, q) };
-    for (let k = 1; k <= AHEAD; k++) {
-      const next = chain.closed ? (now + k) % count : now + k;
-      const p = primitives[next];
-      if (!p) break;
-      const on = clampedOn(p, q);
-      if (on.far < best.far - 1e-9) best = { piece: next, ...on };
+    const fromMm = now === null ? startOfPiece(from) : now - BACK_MM;
+    const toMm = now === null ? (chain.closed ? 2 * total : AHEAD_MM) : now + AHEAD_MM;
+    let best: Foot | null = null;
+    for (let k = from; k < rounds * count && startOfPiece(k) <= toMm; k++) {
+      const foot = footOn(q, k, fromMm, toMm);
+      if (foot && (!best || foot.far < best.far - 1e-9)) best = foot;
     }
-    now = best.piece;
-    const p = primitives[now]!;
-    const at = pointAt(p, best.t);
-    return { piece: now, t: best.t, off: dot(sub(q, at), perp(tangentAt(p, best.t))) };
+    const place: Foot = best ?? { k: count - 1, t: 1, mm: total, far: 0 };
+    now = place.mm;
+    from = place.k;
+    while (from > 0 && startOfPiece(from) > now - BACK_MM) from--;
+    const piece = place.k % count;
+    const p = primitives[piece]!;
+    const off = dot(sub(q, pointAt(p, place.t)), perp(tangentAt(p, place.t)));
+    return { piece, t: place.t, off };
   });
 }
 

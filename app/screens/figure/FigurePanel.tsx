@@ -77,7 +77,7 @@ export function BringIn({ onFile, editor }: { onFile: (file: File) => void; edit
     <Section title="Bring in or draw">
       <div className="grid grid-cols-2 gap-2">
         <Button onClick={() => input.current?.click()}>
-          <FileUp size={16} aria-hidden="true" /> Import SVG
+          <FileUp size={16} aria-hidden="true" /> Import a drawing
         </Button>
         <Button onClick={() => editor.setMode('draw')}>
           <PenLine size={16} aria-hidden="true" /> Draw a wire
@@ -107,9 +107,9 @@ export function BringIn({ onFile, editor }: { onFile: (file: File) => void; edit
       <input
         ref={input}
         type="file"
-        accept=".svg,image/svg+xml"
+        accept=".svg,image/svg+xml,.dxf,image/vnd.dxf"
         className="hidden"
-        aria-label="SVG file"
+        aria-label="Drawing file, SVG or DXF"
         onChange={(e) => {
           const file = e.target.files?.[0];
           if (file) onFile(file);

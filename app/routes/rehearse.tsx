@@ -1,0 +1,177 @@
+import { useEffect, useMemo } from 'react';
+import { ChevronLeft, ChevronRight, Pause, Play, SkipBack, SkipForward } from 'lucide-react';
+import { Link } from 'react-router';
+import { growBox, type Box } from '@core/geometry';
+import { Bench } from '~/components/Bench';
+import { useExtent } from '~/components/FigureView';
+import { StagePanel } from '~/components/StagePanel';
+import { buttonClass, IconButton } from '~/components/ui';
+import { RehearsalDrawing } from '~/screens/rehearse/RehearsalDrawing';
+import { StepList, StepNow } from '~/screens/rehearse/StepPanel';
+import { useRehearsal, type Rehearsal } from '~/screens/rehearse/useRehearsal';
+import { useWork } from '~/screens/bends/useWork';
+import { usePiece, usePointer, useShown, useWorkbench } from '~/state/workbench';
+
+const SPEEDS = [0.5, 1, 2, 4, 10, 30] as const;
+
+export default function RehearseScreen() {
+  const { settings, pointer } = useWorkbench();
+  const now = usePiece();
+  const { plan, piece, twin } = useShown();
+  const index = usePointer((p) =>
+    plan ? Math.max(0, Math.min(p.wire, plan.wires.length - 1)) : 0,
+  );
+  const found = useWork(index);
+  const wire = plan?.wires[index];
+  const fits = found?.wire === index && found.marks.marks.length === wire?.bends.length;
+  const work = fits ? found : null;
+  const last = work ? work.steps.length - 1 : 0;
+  const rehearsal = useRehearsal(last);
+  useKeys(rehearsal, last);
+  const step = work?.steps[Math.min(last, Math.ceil(rehearsal.at - 1e-6))];
+  const shown = Math.min(last, Math.ceil(rehearsal.at - 1e-6));
+  const bend = step?.marks[0]?.bend ?? null;
+  useEffect(() => {
+    const at = bend === null ? null : (wire?.bends[bend]?.fromEndMm ?? null);
+    pointer.getState().point({ bend, atMm: at });
+    return () => pointer.getState().point({ bend: null, atMm: null });
+  }, [pointer, bend, wire]);
+  const extent = useExtent(piece ?? now, plan);
+  const room = useMemo<Box | null>(
+    () =>
+      extent &&
+      growBox(extent, 0.3 * Math.max(extent.maxX - extent.minX, extent.maxY - extent.minY)),
+    [extent],
+  );
+  if (!plan || !piece || !work || !step) {
+    return (
+      <div className="flex flex-1 items-center justify-center p-10 text-center text-soft">
+        <p role="status">
+          {plan?.wires.length === 0
+            ? 'There is nothing to rehearse yet. Draw a figure first.'
+            : 'Laying out the blank…'}
+        </p>
+      </div>
+    );
+  }
+  return (
+    <>
+      <div className="relative min-h-0 flex-1">
+        <Bench
+          label={twin ? 'Rehearsal of the mirrored twin' : 'Rehearsal'}
+          extent={room}
+          fitKey={`${piece.id}-${index}-${twin}`}
+          actualPxPerMm={settings.pxPerMm}
+          unit={settings.unit}
+        >
+          {(view) => (
+            <RehearsalDrawing
+              piece={piece}
+              plan={plan}
+              work={work}
+              at={rehearsal.at}
+              pxPerMm={view.pxPerMm}
+            />
+          )}
+        </Bench>
+        <Link to="../bends" className={`absolute left-3 top-3 ${buttonClass('plain')}`}>
+          <ChevronLeft size={16} aria-hidden="true" /> Bends
+        </Link>
+      </div>
+      <StagePanel>
+        <Controls rehearsal={rehearsal} last={last} />
+        <StepNow step={step} work={work} plan={plan} piece={piece} unit={settings.unit} />
+        <StepList work={work} plan={plan} at={shown} jump={rehearsal.jump} />
+      </StagePanel>
+    </>
+  );
+}
+
+function Controls({ rehearsal, last }: { rehearsal: Rehearsal; last: number }) {
+  const { at, playing, speed, setSpeed, play, pause, step, jump } = rehearsal;
+  return (
+    <div className="sticky top-0 z-10 border-b border-line bg-panel px-4 py-3">
+      <div className="flex items-center gap-1" role="group" aria-label="Rehearsal">
+        <IconButton name="To the straight blank" keys="Home" onClick={() => jump(0)}>
+          <SkipBack size={17} />
+        </IconButton>
+        <IconButton name="Step back" keys="←" onClick={() => step(-1)} disabled={at <= 0}>
+          <ChevronLeft size={19} />
+        </IconButton>
+        <IconButton
+          name={playing ? 'Pause' : 'Play'}
+          keys="Space"
+          pressed={playing}
+          onClick={playing ? pause : play}
+        >
+          {playing ? <Pause size={17} /> : <Play size={17} />}
+        </IconButton>
+        <IconButton name="Step on" keys="→" onClick={() => step(1)} disabled={at >= last}>
+          <ChevronRight size={19} />
+        </IconButton>
+        <IconButton name="To the finished figure" keys="End" onClick={() => jump(last)}>
+          <SkipForward size={17} />
+        </IconButton>
+        <span className="flex-1" />
+        <label className="flex items-center gap-1.5 text-sm text-soft">
+          Speed
+          <select
+            className="h-8 rounded-md border border-line bg-raised px-1 text-sm text-ink"
+            value={speed}
+            onChange={(e) => setSpeed(Number(e.target.value))}
+          >
+            {SPEEDS.map((s) => (
+              <option key={s} value={s}>
+                {s}×
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <input
+        type="range"
+        aria-label="Step"
+        aria-valuetext={`step ${Math.ceil(at - 1e-6)} of ${last}`}
+        className="mt-2 w-full accent-patina"
+        min={0}
+        max={last}
+        step={0.01}
+        value={at}
+        onChange={(e) => jump(Number(e.target.value))}
+      />
+      <p className="text-right text-xs text-soft" data-testid="step-count">
+        step {Math.ceil(at - 1e-6)} of {last}
+      </p>
+    </div>
+  );
+}
+
+/** Arrow and page keys step, space plays, Home and End go to the first and last state. */
+function useKeys(rehearsal: Rehearsal, last: number): void {
+  useEffect(() => {
+    const keys = (event: KeyboardEvent): void => {
+      const target = event.target as HTMLElement;
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
+      if (target.getAttribute('role') === 'slider') return;
+      const act: Record<string, () => void> = {
+        ArrowRight: () => rehearsal.step(1),
+        ArrowLeft: () => rehearsal.step(-1),
+        PageDown: () => rehearsal.step(1),
+        PageUp: () => rehearsal.step(-1),
+        Home: () => rehearsal.jump(0),
+        End: () => rehearsal.jump(last),
+        ...(target.tagName === 'BUTTON'
+          ? {}
+          : { ' ': () => (rehearsal.playing ? rehearsal.pause() : rehearsal.play()) }),
+      };
+      const done = act[event.key];
+      if (!done) return;
+      event.preventDefault();
+      event.stopPropagation();
+      done();
+    };
+    window.addEventListener('keydown', keys, true);
+    return () => window.removeEventListener('keydown', keys, true);
+  }, [rehearsal, last]);
+}

@@ -1,0 +1,161 @@
+import { Link } from 'react-router';
+import type { Plan } from '@core/plan';
+import { moveWords, type Peg, type PegAnswer, type WireSteps } from '@core/steps';
+import { printNumber, type LengthUnit } from '@core/units';
+import { Choices, Section } from '~/components/ui';
+import { usePointer, useWorkbench } from '~/state/workbench';
+import type { PegChoice } from './usePegs';
+
+/** Winding round pegs: on a board with holes, or round pins on the printed pattern. */
+export function PegSection({
+  choice,
+  choose,
+  answer,
+  work,
+  unit,
+}: {
+  choice: PegChoice;
+  choose: (choice: PegChoice) => void;
+  answer: PegAnswer | null;
+  work: WireSteps | null;
+  unit: LengthUnit;
+}) {
+  const { toolbox } = useWorkbench();
+  const { board } = toolbox;
+  return (
+    <Section title="Winding round pegs">
+      <Choices
+        label="Pegs"
+        value={choice}
+        options={[
+          { value: 'none', label: 'none' },
+          { value: 'pins', label: 'pins on the pattern' },
+          { value: 'holes', label: 'board with holes' },
+        ]}
+        onChange={choose}
+      />
+      {choice !== 'none' && (
+        <p className="text-xs text-soft">
+          {choice === 'pins'
+            ? `Pins ${printNumber(board.pinMm, 1)} mm thick, along the inside of each bend.`
+            : `Holes every ${printNumber(board.pitchMm, 1)} mm, pegs of ${board.pegsMm.map((d) => Number(printNumber(d, 1))).join(', ')} mm.`}{' '}
+          <Link to="/kit" className="text-patina underline">
+            Change in the kit
+          </Link>
+        </p>
+      )}
+      {answer && !answer.ok && <p className="text-sm text-alert">{answer.message}</p>}
+      {answer?.ok && (
+        <PegTable pegs={answer.plan.pegs} work={work} unit={unit} holes={choice === 'holes'} />
+      )}
+    </Section>
+  );
+}
+
+function PegTable({
+  pegs,
+  work,
+  unit,
+  holes,
+}: {
+  pegs: readonly Peg[];
+  work: WireSteps | null;
+  unit: LengthUnit;
+  holes: boolean;
+}) {
+  const moves = (bend: number, last: boolean): string =>
+    last && work
+      ? work.steps
+          .filter((s) => s.marks.some((m) => m.bend === bend))
+          .flatMap((s) => s.moves.map((m) => moveWords(m, unit)))
+          .join(' ')
+      : '';
+  return (
+    <ol className="divide-y divide-line text-sm" aria-label="Order of winding">
+      {pegs.map((p, i) => (
+        <li key={p.number} className="flex gap-3 py-1.5">
+          <span className="w-6 text-right font-semibold">{p.number}</span>
+          <span className="flex-1">
+            {p.round} round a {printNumber(p.diameterMm, 1)} mm {holes ? 'peg' : 'pin'}
+            {p.hole && `, hole ${p.hole.column} across, ${p.hole.row} down`}
+            {holes && (
+              <span className="block text-xs text-soft">
+                {printNumber(p.offMm, 1)} mm off
+                {Math.abs(p.thickerMm) >= 0.05 &&
+                  `, ${printNumber(Math.abs(p.thickerMm), 1)} mm too ${p.thickerMm > 0 ? 'thick' : 'thin'}`}
+              </span>
+            )}
+            <span className="block text-xs text-soft">
+              {moves(p.bend, pegs[i + 1]?.bend !== p.bend)}
+            </span>
+          </span>
+          <span className="text-xs text-soft">bend {p.bend + 1}</span>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+/** The pegs on the figure, with the board's holes faintly round them. */
+export function PegLayer({
+  answer,
+  pxPerMm,
+  pitchMm,
+}: {
+  answer: PegAnswer | null;
+  plan: Plan;
+  pxPerMm: number;
+  pitchMm: number;
+}) {
+  const active = usePointer((p) => p.bend);
+  if (!answer?.ok) return null;
+  const px = 1 / pxPerMm;
+  const { pegs, turnRad } = answer.plan;
+  const first = pegs.find((p) => p.hole);
+  const holes: { x: number; y: number }[] = [];
+  if (first?.hole) {
+    const columns = Math.max(...pegs.map((p) => p.hole?.column ?? 0));
+    const rows = Math.max(...pegs.map((p) => p.hole?.row ?? 0));
+    const [c, s] = [Math.cos(-turnRad) * pitchMm, Math.sin(-turnRad) * pitchMm];
+    for (let i = 0; i <= columns + 1; i++) {
+      for (let j = 0; j <= rows + 1; j++) {
+        const [a, b] = [i - first.hole.column, j - first.hole.row];
+        if (holes.length < 4000) {
+          holes.push({ x: first.at.x + a * c - b * s, y: first.at.y + a * s + b * c });
+        }
+      }
+    }
+  }
+  return (
+    <g pointerEvents="none">
+      {holes.map((h, i) => (
+        <circle key={i} cx={h.x} cy={h.y} r={1.4 * px} fill="var(--soft)" fillOpacity={0.5} />
+      ))}
+      {pegs.map((p) => (
+        <g key={p.number}>
+          <circle
+            cx={p.at.x}
+            cy={p.at.y}
+            r={p.diameterMm / 2}
+            fill="var(--tool)"
+            fillOpacity={0.85}
+            stroke={active === p.bend ? 'var(--patina)' : 'var(--soft)'}
+            strokeWidth={(active === p.bend ? 2.5 : 1) * px}
+          />
+          {p.diameterMm * pxPerMm > 14 && (
+            <text
+              x={p.at.x}
+              y={p.at.y + 4 * px}
+              textAnchor="middle"
+              fontSize={11 * px}
+              fontWeight={600}
+              fill="var(--ink)"
+            >
+              {p.number}
+            </text>
+          )}
+        </g>
+      ))}
+    </g>
+  );
+}

@@ -1,0 +1,45 @@
+import { useEffect, useState } from 'react';
+import type { Piece } from '@core/piece';
+import { FOLLOW_TOLERANCES, type FollowPoint } from '@core/plan';
+import type { Tools } from '~/state/workbench';
+import { besidePlanner } from '~/workers/planner';
+
+/** What was worked out for the last drawings, by what it depends on. */
+const known = new Map<string, readonly FollowPoint[]>();
+
+const keyOf = (piece: Piece, tools: Tools): string =>
+  JSON.stringify([piece.paths, piece.basis, piece.corner, piece.wire, piece.route, tools]);
+
+/** Bends against closeness for all tolerances, one after the other; what is there so far. */
+export function useFollow(
+  piece: Piece | null,
+  tools: Tools,
+): { points: readonly FollowPoint[]; done: boolean } {
+  const key = piece ? keyOf(piece, tools) : '';
+  const [state, setState] = useState<{ key: string; points: readonly FollowPoint[] }>({
+    key,
+    points: [],
+  });
+  useEffect(() => {
+    if (!piece || known.has(key)) return;
+    let current = true;
+    void (async () => {
+      const points: FollowPoint[] = [];
+      for (const tolerance of FOLLOW_TOLERANCES) {
+        points.push(await besidePlanner().follow(piece, tools, tolerance));
+        if (!current) return;
+        setState({ key, points: [...points] });
+      }
+      known.set(key, points);
+      if (known.size > 20) known.delete(known.keys().next().value!);
+    })().catch(() => undefined);
+    return () => {
+      current = false;
+    };
+    // The key stands for all that matters of piece and tools.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key]);
+  const finished = known.get(key);
+  if (finished) return { points: finished, done: true };
+  return { points: state.key === key ? state.points : [], done: false };
+}

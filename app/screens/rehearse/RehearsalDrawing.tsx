@@ -1,0 +1,218 @@
+import { memo, useMemo } from 'react';
+import { pathData } from '@core/file';
+import type { Piece } from '@core/piece';
+import {
+  endShapes,
+  formedShapes,
+  placeOnWire,
+  type Formed,
+  type Plan,
+  type WirePlan,
+} from '@core/plan';
+import {
+  formedPart,
+  poseStrip,
+  type Arm,
+  type Step,
+  type TailMove,
+  type WireSteps,
+} from '@core/steps';
+import { isBend, type StripPiece } from '@core/strip';
+import { CrossingStrokes, crossingData, WireStroke } from '~/components/WireDrawing';
+import { METAL_COLOURS } from '~/components/metalColours';
+
+const EDGE_MM = 1e-6;
+
+/** Slow at the start and end of a bend, as a hand is. */
+const eased = (t: number): number => t * t * (3 - 2 * t);
+
+/** Whether the tail on an arm lies behind what is formed, when a step is under way or done. */
+function liesBehind(steps: readonly Step[], done: number, arm: Arm): boolean {
+  const under = (m: TailMove): boolean =>
+    m.kind === 'behind' || (m.kind === 'thread' && m.towards === 'back');
+  const next = steps[done + 1]?.moves.find((m) => m.arm === arm);
+  if (next) return under(next);
+  for (let i = done; i >= 0; i--) {
+    const last = steps[i]!.moves.filter((m) => m.arm === arm).at(-1);
+    if (last) return under(last);
+  }
+  return false;
+}
+
+/** The wire as it is after whole steps and a share of the next. */
+export function RehearsalDrawing({
+  piece,
+  plan,
+  work,
+  at,
+  pxPerMm,
+}: {
+  piece: Piece;
+  plan: Plan;
+  work: WireSteps;
+  at: number;
+  pxPerMm: number;
+}) {
+  const wire = plan.wires[work.wire]!;
+  const { steps } = work;
+  const done = Math.min(steps.length - 1, Math.floor(at + 1e-6));
+  const now = steps[done]!;
+  const next = at - done > 1e-6 ? steps[done + 1] : undefined;
+  const share = next ? eased(at - done) : 0;
+  const moving = useMoving(wire, work, done, share);
+  const colours = METAL_COLOURS[piece.wire.metal];
+  const d = piece.wire.diameterMm;
+  const tail = (arm: Arm, behind: boolean) =>
+    moving[arm] !== '' && liesBehind(steps, done, arm) === behind ? (
+      <WireStroke key={arm} data={moving[arm]} diameterMm={d} colours={colours} />
+    ) : null;
+  return (
+    <g>
+      {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, true))}
+      <FormedPart piece={piece} plan={plan} work={work} done={done} />
+      {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, false))}
+      {now.kind === 'ends' &&
+        endShapes(piece, plan, wire).map((s, i) => (
+          <WireStroke key={i} data={pathData([s])} diameterMm={d} colours={colours} />
+        ))}
+      <NextMarks
+        work={work}
+        wire={wire}
+        done={done}
+        share={share}
+        pose={moving.pose}
+        px={1 / pxPerMm}
+        d={d}
+      />
+    </g>
+  );
+}
+
+/** Formed wire does not move: it is drawn anew only when a step is done. */
+const FormedPart = memo(function FormedPart({
+  piece,
+  plan,
+  work,
+  done,
+}: {
+  piece: Piece;
+  plan: Plan;
+  work: WireSteps;
+  done: number;
+}) {
+  const wire = plan.wires[work.wire]!;
+  const formed = work.steps[done]!.formed;
+  const data = useMemo(() => pathData(formedPart(wire, formed)), [wire, formed]);
+  const colours = METAL_COLOURS[piece.wire.metal];
+  const d = piece.wire.diameterMm;
+  const crossings = useMemo(() => {
+    const placed = (index: number, mm: number): boolean =>
+      index < work.wire ||
+      (index === work.wire && mm >= formed[0] - EDGE_MM && mm <= formed[1] + EDGE_MM);
+    return plan.crossings
+      .filter((c) => placed(c.firstWire, c.firstMm) && placed(c.secondWire, c.secondMm))
+      .flatMap((c) => crossingData(plan, c, d) ?? []);
+  }, [plan, work, formed, d]);
+  return (
+    <g>
+      {plan.wires.slice(0, work.wire).map((w) => (
+        <WireStroke
+          key={w.pathId}
+          data={pathData(formedShapes(w))}
+          diameterMm={d}
+          colours={colours}
+        />
+      ))}
+      {data !== '' && <WireStroke data={data} diameterMm={d} colours={colours} cap="butt" />}
+      {crossings.map((c, i) => (
+        <CrossingStrokes key={i} data={c} d={d} colours={colours} />
+      ))}
+    </g>
+  );
+});
+
+/** What is not in its place yet: the bends under way and the straight tails. */
+function useMoving(wire: WirePlan, work: WireSteps, done: number, share: number) {
+  const { steps, marks } = work;
+  const formed = steps[done]!.formed;
+  return useMemo(() => {
+    const bent = new Map<number, number>();
+    steps.slice(0, done + 1).forEach((s) => s.marks.forEach((m) => bent.set(m.bend, 1)));
+    if (share > 0) steps[done + 1]?.marks.forEach((m) => bent.set(m.bend, share));
+    let bend = -1;
+    const progress = wire.strip.pieces.map((p) => (isBend(p) ? (bent.get(++bend) ?? 0) : 1));
+    const pose = poseStrip(wire.strip, (i) => progress[i]!, marks.originMm);
+    const part = (keep: (p: StripPiece) => boolean): string =>
+      pathData(pose.pieces.filter(keep).flatMap((p) => p.shape));
+    const [low, high] = formed;
+    return {
+      pose: { strip: pose, asides: [] },
+      'towards-first': part((p) => p.startMm + p.lengthMm <= low + EDGE_MM),
+      'towards-last': part((p) => p.startMm >= high - EDGE_MM),
+      // A bend that the middle lies in belongs to neither tail.
+      middle: part((p) => p.startMm < low - EDGE_MM && p.startMm + p.lengthMm > high + EDGE_MM),
+    };
+  }, [wire, steps, marks, done, share, formed]);
+}
+
+/** Where the next bends are gripped, and the round they go over. */
+function NextMarks({
+  work,
+  wire,
+  done,
+  share,
+  pose,
+  px,
+  d,
+}: {
+  work: WireSteps;
+  wire: WirePlan;
+  done: number;
+  share: number;
+  pose: Formed;
+  px: number;
+  d: number;
+}) {
+  const pieces = useMemo(() => wire.strip.pieces.filter(isBend), [wire]);
+  return work.steps[done + 1]?.marks.map((m) => {
+    const place = placeOnWire(pose, m.blankMm);
+    if (!place) return null;
+    const { at, direction } = place;
+    const reach = d / 2 + 7 * px;
+    const bend = wire.bends[m.bend]!;
+    const arc = pieces[m.bend]?.shape[0];
+    return (
+      <g key={m.bend} pointerEvents="none">
+        {share > 0 && bend.tool && arc?.type === 'arc' && (
+          <circle
+            cx={arc.center.x}
+            cy={arc.center.y}
+            r={bend.tool.diameterMm / 2}
+            fill="var(--tool)"
+            fillOpacity={0.55}
+            stroke="var(--soft)"
+            strokeWidth={px}
+          />
+        )}
+        <line
+          x1={at.x - direction.y * reach}
+          y1={at.y + direction.x * reach}
+          x2={at.x + direction.y * reach}
+          y2={at.y - direction.x * reach}
+          stroke="var(--patina)"
+          strokeWidth={2.5 * px}
+        />
+        <text
+          x={at.x + direction.y * (reach + 10 * px)}
+          y={at.y - direction.x * (reach + 10 * px) + 4 * px}
+          textAnchor="middle"
+          fontSize={12 * px}
+          fontWeight={600}
+          fill="var(--patina)"
+        >
+          {m.bend + 1}
+        </text>
+      </g>
+    );
+  });
+}

@@ -1,0 +1,166 @@
+import { useEffect, useRef } from 'react';
+import { CornerUpLeft, CornerUpRight, TriangleAlert } from 'lucide-react';
+import type { Piece } from '@core/piece';
+import type { Plan } from '@core/plan';
+import {
+  armNames,
+  bendOrder,
+  measureWords,
+  moveWords,
+  stepTitle,
+  troubleWords,
+  turnWord,
+  type Step,
+  type WireSteps,
+} from '@core/steps';
+import { printBoth, type LengthUnit } from '@core/units';
+import { Section } from '~/components/ui';
+
+/** The step in hand: what to do, what the tail does, what to measure then. */
+export function StepNow({
+  step,
+  work,
+  plan,
+  piece,
+  unit,
+}: {
+  step: Step;
+  work: WireSteps;
+  plan: Plan;
+  piece: Piece;
+  unit: LengthUnit;
+}) {
+  const wire = plan.wires[work.wire]!;
+  const names = work.arms && work.from === 'middle' ? armNames(wire, work.arms) : null;
+  return (
+    <Section title={stepTitle(step, work, plan)}>
+      <div aria-live="polite" className="space-y-2.5 text-[15px]">
+        {step.kind === 'blank' && <p>{blankWords(work, wire, piece, unit)}</p>}
+        {step.marks.map((m) => {
+          const right = turnWord(m.turnRad) === 'right';
+          const Icon = right ? CornerUpRight : CornerUpLeft;
+          const arm = names ? names[m.arm === 'towards-first' ? 'first' : 'last'] : null;
+          return (
+            <p key={m.bend} className="flex gap-2">
+              <Icon size={22} className="mt-0.5 shrink-0 text-patina" aria-hidden="true" />
+              <span>
+                {arm && step.marks.length > 1 && <strong>{arm}: </strong>}
+                Mark at {printBoth(m.atMm, unit)}
+                {m.grip === 'edge' ? ', gripped at the edge' : ', gripped at the middle'}.{' '}
+                {bendOrder(wire.bends[m.bend]!, m, plan.diameterMm)}
+              </span>
+            </p>
+          );
+        })}
+        {step.kind === 'ends' && <p>{endWords(work, plan, piece, unit)}</p>}
+        {step.moves.map((m, i) => (
+          <p key={i}>{moveWords(m, unit)}</p>
+        ))}
+        {step.troubles.map((t, i) => (
+          <p key={i} className="flex gap-2 text-alert">
+            <TriangleAlert size={16} className="mt-1 shrink-0" aria-hidden="true" />
+            {troubleWords(t, wire, unit)}
+          </p>
+        ))}
+        {step.measure && (
+          <p className="rounded-md bg-patina-wash px-2.5 py-1.5">
+            <span className="text-soft">Measure: </span>
+            {measureWords(step.measure, unit)}
+          </p>
+        )}
+      </div>
+    </Section>
+  );
+}
+
+function blankWords(
+  work: WireSteps,
+  wire: Plan['wires'][number],
+  piece: Piece,
+  unit: LengthUnit,
+): string {
+  const length = printBoth(wire.cutMm, unit);
+  const middle = work.marks.middleMarkMm;
+  const cut =
+    piece.work === 'spool'
+      ? `Straighten more than ${length} of wire on the spool`
+      : `Straighten and cut ${length}`;
+  if (middle !== null) return `${cut}. Mark the middle, ${printBoth(middle, unit)} from an end.`;
+  const end = work.from === 'first' ? 'first' : 'last';
+  return `${cut}. Set the marks from the ${end} end, the front towards you.`;
+}
+
+function endWords(work: WireSteps, plan: Plan, piece: Piece, unit: LengthUnit): string {
+  const wire = plan.wires[work.wire]!;
+  const parts: string[] = [];
+  const { start, end, seam } = wire.ends;
+  if (wire.closed) {
+    if (seam.join === 'butt') parts.push('Let both ends meet.');
+    if (seam.join === 'overlap')
+      parts.push(`Lay the ends over each other by ${printBoth(seam.overlapMm, unit)}.`);
+    if (seam.join === 'loops')
+      parts.push(
+        `Turn a loop of ${printBoth(seam.loopInsideMm, unit)} at each end and close them into each other.`,
+      );
+  } else {
+    for (const [name, e] of [
+      ['first', start],
+      ['last', end],
+    ] as const) {
+      if (e.kind === 'loop')
+        parts.push(`Turn the loop at the ${name} end, ${printBoth(e.insideMm, unit)} inside.`);
+    }
+  }
+  if (piece.reserveMm > 0) parts.push(`Trim the reserve of ${printBoth(piece.reserveMm, unit)}.`);
+  parts.push('Lay it on the pattern and compare.');
+  return parts.join(' ');
+}
+
+/** All steps; each can be gone to. */
+export function StepList({
+  work,
+  plan,
+  at,
+  jump,
+}: {
+  work: WireSteps;
+  plan: Plan;
+  at: number;
+  jump: (step: number) => void;
+}) {
+  const list = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    // Only the list is scrolled: the step's own words stay where they are.
+    const [rows, row] = [list.current, list.current?.children[at]];
+    if (!rows || !(row instanceof HTMLElement)) return;
+    const top = row.offsetTop - rows.offsetTop;
+    if (top < rows.scrollTop) rows.scrollTop = top;
+    const over = top + row.offsetHeight - rows.clientHeight;
+    if (over > rows.scrollTop) rows.scrollTop = over;
+  }, [at]);
+  return (
+    <Section title={`${work.steps.length} steps`}>
+      <ol
+        ref={list}
+        className="max-h-80 overflow-y-auto rounded-md border border-line bg-raised text-sm"
+      >
+        {work.steps.map((s, i) => (
+          <li key={i}>
+            <button
+              type="button"
+              aria-current={i === at ? 'step' : undefined}
+              className={`flex w-full gap-2 px-2.5 py-1.5 text-left ${i === at ? 'bg-patina-wash font-semibold' : 'hover:bg-bench'}`}
+              onClick={() => jump(i)}
+            >
+              <span className="w-6 text-right text-soft">{i}</span>
+              <span className="flex-1">{stepTitle(s, work, plan)}</span>
+              {s.troubles.length > 0 && (
+                <TriangleAlert size={14} className="mt-0.5 text-alert" aria-label="needs a look" />
+              )}
+            </button>
+          </li>
+        ))}
+      </ol>
+    </Section>
+  );
+}
