@@ -130,7 +130,7 @@ test('bad drawings each get a message and lose nothing', async ({ page }) => {
   }
   const large = test.info().outputPath('large.svg');
   writeFileSync(large, Buffer.alloc(60_000_000, ' '));
-  await page.getByLabel('SVG file').setInputFiles(large);
+  await page.getByLabel('Drawing file').setInputFiles(large);
   await expect(
     page.getByText('large.svg is 60 MB. Up to 25 MB can be read', { exact: false }),
   ).toBeVisible({ timeout: 40_000 });

@@ -36,7 +36,7 @@ export async function cutMm(page: Page): Promise<number> {
 
 export async function importSvg(page: Page, name: string, text: string | Buffer): Promise<void> {
   await page
-    .getByLabel('SVG file')
+    .getByLabel('Drawing file')
     .setInputFiles({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
 }
 

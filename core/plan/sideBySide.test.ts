@@ -20,9 +20,12 @@ const piece = (paths: FigurePath[], change: Partial<Piece> = {}): Piece => ({
 });
 const ROUTE = { wires: 1, bridge: false, start: null, end: null, rules: [], ends: [] };
 
-/** A bar with teeth down from it: one wire runs all but one of them twice. */
+/**
+ * A bar with teeth down from it: one wire runs all but one of them twice. What is left of the bar
+ * beyond the last tooth is no whole number, so that no two ways to run it are equally long.
+ */
 function comb(teeth: readonly { at: number; long: number }[]): FigurePath[] {
-  const last = Math.max(...teeth.map((t) => t.at)) + 10;
+  const last = Math.max(...teeth.map((t) => t.at)) + 10.37;
   return [
     newPath(
       'bar',
