@@ -63,6 +63,7 @@ export {
   type Segment,
 } from './segment';
 export { randomFrom } from './random';
+export { trackAlong, type Foot } from './track';
 export { partOf, withEndAt } from './substretch';
 export { solveSymmetric } from './solveSymmetric';
 export {

@@ -152,7 +152,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
       drawnMm,
       deviationMm,
       wished: b.wished,
-      stray: farthestApart(b.wished, bare[n]!, roundings(strip)),
+      stray: farthestApart(b.wished, strip),
       seamAt,
       seamPlace: path.closed ? (placeOnWire(placed, 0)?.at ?? null) : null,
     };
@@ -174,12 +174,6 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
     measured: coilOf(piece.wire, coils) !== null,
   };
 }
-
-/** Where a strip leaves the drawn line to round a corner or fold. */
-const roundings = (strip: Strip): [number, number][] =>
-  strip.pieces.flatMap((p): [number, number][] =>
-    p.kind === 'corner' || p.kind === 'fold' ? [[p.startMm, p.startMm + p.lengthMm]] : [],
-  );
 
 const NOWHERE: Vec = { x: 0, y: 0 };
 

@@ -24,6 +24,9 @@ export interface Arms {
 const ANGLE_RAD = (8 * Math.PI) / 180;
 /** Share of the bends that must pair up for the wire to count as having two arms. */
 const MOST = 0.6;
+/** The middle lies about half way along: both arms are to be held and bent in step. */
+const MIDDLE_MM = 4;
+const MIDDLE_SHARE = 0.06;
 
 /**
  * The two arms of a figure that is alike on both sides: bends at the same distance from a middle,
@@ -45,6 +48,9 @@ export function armsOf(wire: WirePlan, toleranceMm: number): Arms | null {
   }
   const found = best;
   if (!found || found.pairs.length === 0) return null;
+  const centred =
+    Math.abs(found.middleMm - developedMm / 2) <= Math.max(MIDDLE_MM, MIDDLE_SHARE * developedMm);
+  if (!centred) return null;
   const paired = 2 * found.pairs.length + (found.central === null ? 0 : 1);
   return paired >= MOST * bends.length ? found : null;
 }

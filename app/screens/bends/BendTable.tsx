@@ -59,7 +59,7 @@ export function BendTable({
               <th
                 key={h}
                 scope="col"
-                className={`py-1.5 font-medium ${i === 1 || i === 2 ? 'pl-2 text-left' : 'text-right'}`}
+                className={`py-1.5 pl-2 align-bottom font-medium ${i === 1 || i === 2 ? 'text-left' : 'text-right'}`}
               >
                 {h}
               </th>
