@@ -79,7 +79,7 @@ export function trackAlong(
     now = bestMm;
     from = best;
     while (from > 0 && startOf(from) > now - BACK_MM) from--;
-    return { piece: best % count, t: bestT, farMm: bestFar, mm: bestMm % total };
+    return { piece: best % count, t: bestT, farMm: bestFar, mm: closed ? bestMm % total : bestMm };
   });
 }
 
