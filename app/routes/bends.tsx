@@ -55,9 +55,9 @@ export default function BendsScreen() {
             <Play size={16} aria-hidden="true" /> Rehearse
           </Link>
         )}
+        {plan && wire && !twin && <BendEditor wire={wire} flowMPa={plan.flowMPa} />}
       </div>
       <StagePanel wide>
-        {plan && wire && !twin && <BendEditor wire={wire} flowMPa={plan.flowMPa} />}
         {plan && (
           <AdviceSection advice={plan.advice} work={work} wire={wire} unit={settings.unit} />
         )}

@@ -27,10 +27,11 @@ import { PlaceHandle } from '~/screens/shapes/PlaceHandle';
 import { ShapeNotes, ShapePanel } from '~/screens/shapes/ShapePanel';
 import { ShapesSection } from '~/screens/shapes/ShapesSection';
 import { useShapeDraft } from '~/screens/shapes/useShapeDraft';
+import { settleAtKnee } from '~/state/knee';
 import { useEdit, useShownPiece, useWorkbench } from '~/state/workbench';
 
 export default function FigureScreen() {
-  const { planState, settings } = useWorkbench();
+  const { planState, settings, store, tools } = useWorkbench();
   const shown = useShownPiece();
   const edit = useEdit();
   const editor = useFigureEditor();
@@ -47,10 +48,13 @@ export default function FigureScreen() {
           const placed = box ? mapPaths(paths, translation(box.maxX + 5, box.minY)) : paths;
           return { ...piece, paths: [...piece.paths, ...placed] };
         });
+        if (store.getState().piece.paths.length === paths.length) {
+          void settleAtKnee(store, tools).catch(() => undefined);
+        }
         setImported((n) => n + 1);
         editor.setMode('shape');
       },
-      [edit, editor],
+      [edit, editor, store, tools],
     ),
   );
   const navigate = useNavigate();

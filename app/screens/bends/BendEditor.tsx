@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { X } from 'lucide-react';
 import { fixedTools, nearestTools, type Kit, type Stiffness, type ToolMiss } from '@core/forming';
 import { withBendEdit, type BendEdit } from '@core/piece';
@@ -7,7 +7,7 @@ import { overWords, turnWord } from '@core/steps';
 import { degrees, printNumber, radians } from '@core/units';
 import { METAL_FACTS } from '@core/wire';
 import { RangeField } from '~/components/RangeField';
-import { Button, IconButton, Picker, Section } from '~/components/ui';
+import { Button, IconButton, Picker } from '~/components/ui';
 import { usePiece, usePointer, useWorkbench } from '~/state/workbench';
 
 type Change = Partial<Pick<BendEdit, 'shiftMm' | 'angleRad' | 'over'>>;
@@ -17,21 +17,32 @@ export function BendEditor({ wire, flowMPa }: { wire: WirePlan; flowMPa: number 
   const { pointer } = useWorkbench();
   const chosen = usePointer((p) => p.chosen);
   const bend = chosen === null ? undefined : wire.bends[chosen];
+  useEffect(() => {
+    const keys = (event: KeyboardEvent): void => {
+      if (event.key === 'Escape') pointer.getState().point({ chosen: null });
+    };
+    window.addEventListener('keydown', keys);
+    return () => window.removeEventListener('keydown', keys);
+  }, [pointer]);
   if (!bend || chosen === null) return null;
+  const title = `Bend ${chosen + 1}: ${bend.kind}, ${turnWord(bend.angleRad)}`;
   return (
-    <Section
-      title={`Bend ${chosen + 1}: ${bend.kind}, ${turnWord(bend.angleRad)}`}
-      aside={
+    <section
+      aria-label={title}
+      className="absolute bottom-12 left-3 max-h-[75%] w-80 max-w-[calc(100%-1.5rem)] space-y-2.5 overflow-y-auto rounded-lg border border-line bg-raised p-3.5 shadow-lg"
+    >
+      <div className="flex items-center justify-between gap-2">
+        <h2 className="text-sm font-semibold">{title}</h2>
         <IconButton
           name="Done with this bend"
+          keys="Esc"
           onClick={() => pointer.getState().point({ chosen: null })}
         >
           <X size={16} />
         </IconButton>
-      }
-    >
+      </div>
       <Fields key={chosen} bend={bend} flowMPa={flowMPa} />
-    </Section>
+    </section>
   );
 }
 

@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { Piece } from '@core/piece';
-import { FOLLOW_TOLERANCES, type FollowPoint } from '@core/plan';
+import type { FollowPoint } from '@core/plan';
+import { followTrade } from '~/state/knee';
 import type { Tools } from '~/state/workbench';
-import { besidePlanner } from '~/workers/planner';
 
 /** What was worked out for the last drawings, by what it depends on. */
 const known = new Map<string, readonly FollowPoint[]>();
@@ -24,11 +24,11 @@ export function useFollow(
     if (!piece || known.has(key)) return;
     let current = true;
     void (async () => {
-      const points: FollowPoint[] = [];
-      for (const tolerance of FOLLOW_TOLERANCES) {
-        points.push(await besidePlanner().follow(piece, tools, tolerance));
+      let points: readonly FollowPoint[] = [];
+      for await (const found of followTrade(piece, tools)) {
         if (!current) return;
-        setState({ key, points: [...points] });
+        points = found;
+        setState({ key, points });
       }
       known.set(key, points);
       if (known.size > 20) known.delete(known.keys().next().value!);

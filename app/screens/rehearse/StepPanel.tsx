@@ -133,10 +133,7 @@ export function StepList({
     // Only the list is scrolled: the step's own words stay where they are.
     const [rows, row] = [list.current, list.current?.children[at]];
     if (!rows || !(row instanceof HTMLElement)) return;
-    const top = row.offsetTop - rows.offsetTop;
-    if (top < rows.scrollTop) rows.scrollTop = top;
-    const over = top + row.offsetHeight - rows.clientHeight;
-    if (over > rows.scrollTop) rows.scrollTop = over;
+    rows.scrollTop = row.offsetTop - rows.offsetTop - 2 * row.offsetHeight;
   }, [at]);
   return (
     <Section title={`${work.steps.length} steps`}>
