@@ -19,7 +19,7 @@ export async function openPiece(page: Page, name: string): Promise<void> {
 /** A new empty piece, ready to draw. */
 export async function newPiece(page: Page): Promise<void> {
   await openWorkshop(page);
-  await page.getByRole('button', { name: 'New piece' }).click();
+  await page.getByRole('button', { name: 'New piece', exact: true }).click();
   await expect(page.getByRole('group', { name: 'Figure', exact: true })).toBeVisible();
 }
 

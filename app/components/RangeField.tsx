@@ -1,9 +1,12 @@
-import { useId } from 'react';
+import { useId, useState } from 'react';
 
-/** A value that is slid: shown at once, taken when let go or when the arrow keys rest. */
+/**
+ * A value that is slid: shown at once, taken when let go or when the arrow keys rest. While it is
+ * slid it stands where the hand put it, whatever is still being worked out.
+ */
 export function RangeField({
   label,
-  shown,
+  print,
   value,
   min,
   max,
@@ -12,7 +15,7 @@ export function RangeField({
   settle,
 }: {
   label: string;
-  shown: string;
+  print: (value: number) => string;
   value: number;
   min: number;
   max: number;
@@ -21,13 +24,15 @@ export function RangeField({
   settle: () => void;
 }) {
   const id = useId();
+  const [held, setHeld] = useState<number | null>(null);
+  const now = held ?? value;
   return (
     <div>
       <div className="flex justify-between text-sm">
         <label htmlFor={id} className="text-soft">
           {label}
         </label>
-        <output htmlFor={id}>{shown}</output>
+        <output htmlFor={id}>{print(now)}</output>
       </div>
       <input
         id={id}
@@ -36,12 +41,18 @@ export function RangeField({
         min={min}
         max={max}
         step={step}
-        value={value}
-        aria-valuetext={shown}
-        onChange={(e) => preview(Number(e.target.value))}
+        value={now}
+        aria-valuetext={print(now)}
+        onChange={(e) => {
+          setHeld(Number(e.target.value));
+          preview(Number(e.target.value));
+        }}
         onPointerUp={settle}
         onKeyUp={settle}
-        onBlur={settle}
+        onBlur={() => {
+          settle();
+          setHeld(null);
+        }}
       />
     </div>
   );

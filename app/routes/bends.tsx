@@ -55,6 +55,11 @@ export default function BendsScreen() {
             <Play size={16} aria-hidden="true" /> Rehearse
           </Link>
         )}
+        {twin && (
+          <p className="absolute right-3 top-3 rounded-md bg-patina px-2.5 py-1 text-sm font-semibold text-patina-ink">
+            Mirrored twin
+          </p>
+        )}
         {plan && wire && !twin && <BendEditor wire={wire} flowMPa={plan.flowMPa} />}
       </div>
       <StagePanel wide>

@@ -54,6 +54,8 @@ const reversed = (segments: readonly Segment[]): Segment[] => [
   ...reversePath({ segments, closed: false }).segments,
 ];
 
+const cellOf = (mm: number): number => Math.floor(mm / MEET_MM);
+
 /** Finds ends near a place, by cells as wide as the distance at which ends meet. */
 class EndIndex {
   private readonly cells = new Map<string, { index: number; at: Vec; last: boolean }[]>();
@@ -65,12 +67,8 @@ class EndIndex {
     });
   }
 
-  private key(x: number, y: number): string {
-    return `${Math.floor(x / MEET_MM)} ${Math.floor(y / MEET_MM)}`;
-  }
-
   private put(end: { index: number; at: Vec; last: boolean }): void {
-    const key = this.key(end.at.x, end.at.y);
+    const key = `${cellOf(end.at.x)} ${cellOf(end.at.y)}`;
     const cell = this.cells.get(key);
     if (cell) cell.push(end);
     else this.cells.set(key, [end]);
@@ -82,12 +80,12 @@ class EndIndex {
     at: Vec,
     used: ReadonlySet<number>,
   ): { index: number; reversed: boolean } | null {
+    const [x, y] = [cellOf(at.x), cellOf(at.y)];
     let here = 0;
     let found: { index: number; reversed: boolean } | null = null;
     for (let dx = -1; dx <= 1; dx++) {
       for (let dy = -1; dy <= 1; dy++) {
-        for (const end of this.cells.get(this.key(at.x + dx * MEET_MM, at.y + dy * MEET_MM)) ??
-          []) {
+        for (const end of this.cells.get(`${x + dx} ${y + dy}`) ?? []) {
           if (this.list[end.index]!.layer !== layer || distance(end.at, at) > MEET_MM) continue;
           here++;
           if (!used.has(end.index)) found = { index: end.index, reversed: end.last };

@@ -5,7 +5,7 @@ import type { Advice, Remedy, WirePlan } from '@core/plan';
 import { troublesTogether, type WireSteps } from '@core/steps';
 import type { LengthUnit } from '@core/units';
 import { Button, Section } from '~/components/ui';
-import { useEdit, useWorkbench } from '~/state/workbench';
+import { useEdit, useShown, useWorkbench } from '~/state/workbench';
 
 const MOST = 6;
 const ORIGINS = [
@@ -36,6 +36,7 @@ export function AdviceSection({
 }) {
   const edit = useEdit();
   const { pointer } = useWorkbench();
+  const { twin } = useShown();
   const troubles = wire && work ? troublesTogether(work, wire, unit) : [];
   const count = advice.length + troubles.length;
   if (count === 0) return null;
@@ -73,9 +74,11 @@ export function AdviceSection({
                   Let every later pass lie over
                 </Button>
               ) : (
-                <Button onClick={() => pointer.getState().point({ chosen: t.bends[0] ?? null })}>
-                  Change bend {(t.bends[0] ?? 0) + 1}
-                </Button>
+                !twin && (
+                  <Button onClick={() => pointer.getState().point({ chosen: t.bends[0] ?? null })}>
+                    Change bend {(t.bends[0] ?? 0) + 1}
+                  </Button>
+                )
               )}
             </Item>
           ))}

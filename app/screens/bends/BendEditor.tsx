@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { X } from 'lucide-react';
 import { fixedTools, nearestTools, type Kit, type Stiffness, type ToolMiss } from '@core/forming';
 import { withBendEdit, type BendEdit } from '@core/piece';
@@ -65,6 +65,8 @@ function Fields({ bend, flowMPa }: { bend: PlannedBend; flowMPa: number }) {
   const settle = (): void => store.getState().settle(true);
   const { edit } = bend;
   const turn = Math.abs(degrees(bend.angleRad));
+  // The slider's ends stay while it is slid.
+  const [first] = useState(Math.round(turn));
   const shiftMm = edit?.shiftMm ?? 0;
   const room = bend.shift[1] - bend.shift[0] > 0.05;
   return (
@@ -72,7 +74,7 @@ function Fields({ bend, flowMPa }: { bend: PlannedBend; flowMPa: number }) {
       {room && (
         <RangeField
           label="Moved along the wire"
-          shown={`${printNumber(shiftMm, 1)} mm`}
+          print={(mm) => `${printNumber(mm, 1)} mm`}
           value={shiftMm}
           min={Math.ceil(bend.shift[0] * 10) / 10}
           max={Math.floor(bend.shift[1] * 10) / 10}
@@ -84,10 +86,10 @@ function Fields({ bend, flowMPa }: { bend: PlannedBend; flowMPa: number }) {
       {bend.kind !== 'fold' && (
         <RangeField
           label="Turn"
-          shown={`${Math.round(turn)}°`}
+          print={(v) => `${v}°`}
           value={Math.round(turn)}
-          min={Math.max(1, Math.round(turn) - 90)}
-          max={Math.min(bend.kind === 'corner' ? 149 : 720, Math.round(turn) + 90)}
+          min={Math.max(1, first - 90)}
+          max={Math.min(bend.kind === 'corner' ? 149 : 720, first + 90)}
           step={1}
           preview={(v) => preview({ angleRad: radians(v) })}
           settle={settle}
@@ -134,6 +136,7 @@ function Over({
   settle: () => void;
 }) {
   const list = fixedTools(kit);
+  const [widest] = useState(Math.ceil(bend.insideRadiusMm));
   const over = bend.edit?.over ?? null;
   const value =
     over === null ? 'plan' : over.kind === 'hand' ? 'hand' : keyOf(over.toolId, over.diameterMm);
@@ -168,10 +171,10 @@ function Over({
       {over?.kind === 'hand' && (
         <RangeField
           label="Inside radius"
-          shown={`${printNumber(over.insideMm, 1)} mm`}
+          print={(mm) => `${printNumber(mm, 1)} mm`}
           value={over.insideMm}
           min={0.2}
-          max={Math.max(20, Math.ceil(bend.insideRadiusMm * 2))}
+          max={Math.max(20, 2 * widest)}
           step={0.1}
           preview={(insideMm) => preview({ over: { kind: 'hand', insideMm } })}
           settle={settle}

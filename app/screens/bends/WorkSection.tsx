@@ -59,6 +59,9 @@ export function WorkSection({ work, wire }: { work: WireSteps | null; wire: Wire
       )}
       <p className="text-xs text-soft">{startWords(work, wire, piece.work, settings.unit)}</p>
       <Springback />
+      <Link to="/kit" className="text-xs text-patina underline">
+        Change the tools of the kit
+      </Link>
     </Section>
   );
 }
