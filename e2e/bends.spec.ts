@@ -205,8 +205,8 @@ test('one bend changed carries all that follows, and undo takes it back', async 
   await stage(page, 'Bends');
   const before = await cutMm(page);
   const row = page.getByRole('row').filter({ hasText: 'curve' });
-  await row.click();
   const editor = page.getByRole('region', { name: /^Bend 1: curve/ });
+  await row.press('Enter');
   await expect(editor).toContainText('No tool leaves this curve within the tolerance');
   await editor.getByLabel('Formed over').selectOption({ label: 'By hand, another radius' });
   const radius = editor.getByLabel('Inside radius');

@@ -3,9 +3,11 @@ import { toast } from 'sonner';
 import { PICTURE_LIMITS } from '@core/trace';
 import { keepPicture } from '~/storage/pictures';
 
-/** Whether a file calls itself a picture of points (an SVG is a drawing, not a picture). */
+/** Whether a file calls itself a picture of points (an SVG or DXF is a drawing, not a picture). */
 export const isPicture = (file: File): boolean =>
-  (file.type.startsWith('image/') && file.type !== 'image/svg+xml') ||
+  (file.type.startsWith('image/') &&
+    !/svg|dxf/.test(file.type) &&
+    !/\.(svg|dxf)$/i.test(file.name)) ||
   /\.(png|jpe?g|webp)$/i.test(file.name);
 
 export const PICTURE_TYPES = 'image/png,image/jpeg,image/webp,.png,.jpg,.jpeg,.webp';

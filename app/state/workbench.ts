@@ -30,7 +30,13 @@ export const createPointer = (): StoreApi<Pointer> =>
     atMm: null,
     chosen: null,
     twin: false,
-    point: (change) => set(change.wire === undefined ? change : { chosen: null, ...change }),
+    // A bend in work belongs to its wire.
+    point: (change) =>
+      set((now) =>
+        change.wire === undefined || change.wire === now.wire
+          ? change
+          : { chosen: null, ...change },
+      ),
   }));
 
 export interface Tools {
