@@ -30,6 +30,11 @@ async function drawn(page: Page, name: string, text: string): Promise<void> {
   await expect(page.getByTestId(CUT)).toBeVisible();
 }
 
+async function toBends(page: Page): Promise<void> {
+  await stage(page, 'Bends');
+  await expect(page.getByRole('link', { name: 'Rehearse' })).toBeVisible();
+}
+
 async function thickness(page: Page, mm: string): Promise<void> {
   await stage(page, 'Wire');
   await type(page.getByLabel('Thickness'), mm);
@@ -38,7 +43,7 @@ async function thickness(page: Page, mm: string): Promise<void> {
 test('the kit decides which tool bends a curve', async ({ page }) => {
   await drawn(page, 'quarter.svg', QUARTER);
   await thickness(page, '1');
-  await stage(page, 'Bends');
+  await toBends(page);
   const row = page.getByRole('row').filter({ hasText: 'curve' });
   await expect(row).toContainText('by hand');
   await kept(page);
@@ -86,7 +91,7 @@ test('sizes that cannot be are refused and nothing is lost', async ({ page }) =>
 test('a test coil changes how far a bend goes past, and says so', async ({ page }) => {
   await drawn(page, 'quarter.svg', QUARTER);
   await thickness(page, '1');
-  await stage(page, 'Bends');
+  await toBends(page);
   const row = page.getByRole('row').filter({ hasText: 'curve' });
   // Copper of 70 MPa keeps R 10.207 of R 10.000: 90 degrees ask for about 92.
   await expect(row.getByRole('cell').nth(3)).toHaveText('92°');
@@ -108,7 +113,7 @@ test('a test coil changes how far a bend goes past, and says so', async ({ page 
 
 test('both arms stand next to each other, and turn opposite ways', async ({ page }) => {
   await drawn(page, 'leaf.svg', LEAF);
-  await stage(page, 'Bends');
+  await toBends(page);
   await page.getByRole('button', { name: 'Begin there' }).click();
   await expect(page.getByRole('columnheader', { name: 'Left arm' })).toBeVisible();
   await expect(page.getByRole('columnheader', { name: 'Right arm' })).toBeVisible();
@@ -134,7 +139,7 @@ test('both arms stand next to each other, and turn opposite ways', async ({ page
 test('the rehearsal is stepped by keys and ends as wide as the figure', async ({ page }) => {
   await drawn(page, 'leaf.svg', LEAF);
   await thickness(page, '1');
-  await stage(page, 'Bends');
+  await toBends(page);
   await page.getByRole('radio', { name: 'middle outwards' }).click();
   await page.getByRole('link', { name: 'Rehearse' }).click();
   const count = page.getByTestId('step-count');
@@ -162,7 +167,7 @@ test('the rehearsal is stepped by keys and ends as wide as the figure', async ({
 
 test('the mirrored twin has its own list, pattern and files', async ({ page }) => {
   await openPiece(page, 'Snail charm');
-  await stage(page, 'Bends');
+  await toBends(page);
   const first = page.getByRole('row').nth(1);
   await expect(first).toContainText('curve');
   const drawnCells = await first.getByRole('cell').allTextContents();
@@ -202,7 +207,7 @@ test('the mirrored twin has its own list, pattern and files', async ({ page }) =
 test('one bend changed carries all that follows, and undo takes it back', async ({ page }) => {
   await drawn(page, 'quarter.svg', QUARTER);
   await thickness(page, '1');
-  await stage(page, 'Bends');
+  await toBends(page);
   const before = await cutMm(page);
   const row = page.getByRole('row').filter({ hasText: 'curve' });
   const editor = page.getByRole('region', { name: /^Bend 1: curve/ });
@@ -230,7 +235,7 @@ test('one bend changed carries all that follows, and undo takes it back', async 
 
 test('a bend is dragged along the strip', async ({ page }) => {
   await drawn(page, 'quarter.svg', QUARTER);
-  await stage(page, 'Bends');
+  await toBends(page);
   const row = page.getByRole('row').filter({ hasText: 'curve' });
   const at = Number(await row.getByRole('cell').nth(4).textContent());
   const cut = await cutMm(page);
@@ -254,7 +259,7 @@ test('fewer bends are traded for distance from the line', async ({ page }) => {
   // A wave without a straight or a circle in it.
   const wave = 'M0 20C8 -4 14 6 20 18S34 44 42 18S58 -2 66 14S80 34 90 12';
   await drawn(page, 'wave.svg', svg(90, 44, wave));
-  await stage(page, 'Bends');
+  await toBends(page);
   const slider = page.getByRole('slider', { name: 'Number of bends' });
   await expect(slider).toBeVisible();
   await expect(page.getByText('Here more bends stop paying.')).toBeVisible();
@@ -272,7 +277,7 @@ test('fewer bends are traded for distance from the line', async ({ page }) => {
 
 test('pins and holes for winding, with their reasons', async ({ page }) => {
   await drawn(page, 'leaf.svg', LEAF);
-  await stage(page, 'Bends');
+  await toBends(page);
   await page.getByRole('radio', { name: 'pins on the pattern' }).click();
   const order = page.getByRole('list', { name: 'Order of winding' });
   await expect(order.getByRole('listitem').first()).toContainText('round a 1.0 mm pin');
