@@ -1,6 +1,7 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { ChevronLeft, ChevronRight, Pause, Play, SkipBack, SkipForward } from 'lucide-react';
 import { Link } from 'react-router';
+import { useStore, type StoreApi } from 'zustand';
 import { growBox, type Box } from '@core/geometry';
 import { Bench } from '~/components/Bench';
 import { useExtent } from '~/components/FigureView';
@@ -8,7 +9,7 @@ import { StagePanel } from '~/components/StagePanel';
 import { buttonClass, IconButton } from '~/components/ui';
 import { RehearsalDrawing } from '~/screens/rehearse/RehearsalDrawing';
 import { StepList, StepNow } from '~/screens/rehearse/StepPanel';
-import { useRehearsal, type Rehearsal } from '~/screens/rehearse/useRehearsal';
+import { createRehearsal, shownStep, type Rehearsal } from '~/screens/rehearse/rehearsal';
 import { useWork } from '~/screens/bends/useWork';
 import { usePiece, usePointer, useShown, useWorkbench } from '~/state/workbench';
 
@@ -25,11 +26,13 @@ export default function RehearseScreen() {
   const wire = plan?.wires[index];
   const fits = found?.wire === index && found.marks.marks.length === wire?.bends.length;
   const work = fits ? found : null;
+  const [rehearsal] = useState(createRehearsal);
   const last = work ? work.steps.length - 1 : 0;
-  const rehearsal = useRehearsal(last);
-  useKeys(rehearsal, last);
-  const step = work?.steps[Math.min(last, Math.ceil(rehearsal.at - 1e-6))];
-  const shown = Math.min(last, Math.ceil(rehearsal.at - 1e-6));
+  useEffect(() => rehearsal.getState().setLast(last), [rehearsal, last]);
+  useEffect(() => () => rehearsal.getState().pause(), [rehearsal]);
+  useKeys(rehearsal);
+  const shown = useStore(rehearsal, (r) => Math.min(last, shownStep(r)));
+  const step = work?.steps[shown];
   const bend = step?.marks[0]?.bend ?? null;
   useEffect(() => {
     const at = bend === null ? null : (wire?.bends[bend]?.fromEndMm ?? null);
@@ -69,7 +72,7 @@ export default function RehearseScreen() {
               piece={piece}
               plan={plan}
               work={work}
-              at={rehearsal.at}
+              rehearsal={rehearsal}
               pxPerMm={view.pxPerMm}
             />
           )}
@@ -79,16 +82,17 @@ export default function RehearseScreen() {
         </Link>
       </div>
       <StagePanel>
-        <Controls rehearsal={rehearsal} last={last} />
+        <Controls rehearsal={rehearsal} />
         <StepNow step={step} work={work} plan={plan} piece={piece} unit={settings.unit} />
-        <StepList work={work} plan={plan} at={shown} jump={rehearsal.jump} />
+        <StepList work={work} plan={plan} at={shown} jump={rehearsal.getState().jump} />
       </StagePanel>
     </>
   );
 }
 
-function Controls({ rehearsal, last }: { rehearsal: Rehearsal; last: number }) {
-  const { at, playing, speed, setSpeed, play, pause, step, jump } = rehearsal;
+function Controls({ rehearsal }: { rehearsal: StoreApi<Rehearsal> }) {
+  const now = useStore(rehearsal);
+  const { at, last, playing, speed, setSpeed, play, pause, step, jump } = now;
   return (
     <div className="sticky top-0 z-10 border-b border-line bg-panel px-4 py-3">
       <div className="flex items-center gap-1" role="group" aria-label="Rehearsal">
@@ -131,7 +135,7 @@ function Controls({ rehearsal, last }: { rehearsal: Rehearsal; last: number }) {
       <input
         type="range"
         aria-label="Step"
-        aria-valuetext={`step ${Math.ceil(at - 1e-6)} of ${last}`}
+        aria-valuetext={`step ${shownStep(now)} of ${last}`}
         className="mt-2 w-full accent-patina"
         min={0}
         max={last}
@@ -140,30 +144,29 @@ function Controls({ rehearsal, last }: { rehearsal: Rehearsal; last: number }) {
         onChange={(e) => jump(Number(e.target.value))}
       />
       <p className="text-right text-xs text-soft" data-testid="step-count">
-        step {Math.ceil(at - 1e-6)} of {last}
+        step {shownStep(now)} of {last}
       </p>
     </div>
   );
 }
 
 /** Arrow and page keys step, space plays, Home and End go to the first and last state. */
-function useKeys(rehearsal: Rehearsal, last: number): void {
+function useKeys(rehearsal: StoreApi<Rehearsal>): void {
   useEffect(() => {
     const keys = (event: KeyboardEvent): void => {
       const target = event.target as HTMLElement;
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
       if (target.getAttribute('role') === 'slider') return;
+      const now = rehearsal.getState();
       const act: Record<string, () => void> = {
-        ArrowRight: () => rehearsal.step(1),
-        ArrowLeft: () => rehearsal.step(-1),
-        PageDown: () => rehearsal.step(1),
-        PageUp: () => rehearsal.step(-1),
-        Home: () => rehearsal.jump(0),
-        End: () => rehearsal.jump(last),
-        ...(target.tagName === 'BUTTON'
-          ? {}
-          : { ' ': () => (rehearsal.playing ? rehearsal.pause() : rehearsal.play()) }),
+        ArrowRight: () => now.step(1),
+        ArrowLeft: () => now.step(-1),
+        PageDown: () => now.step(1),
+        PageUp: () => now.step(-1),
+        Home: () => now.jump(0),
+        End: () => now.jump(now.last),
+        ...(target.tagName === 'BUTTON' ? {} : { ' ': now.playing ? now.pause : now.play }),
       };
       const done = act[event.key];
       if (!done) return;
@@ -173,5 +176,5 @@ function useKeys(rehearsal: Rehearsal, last: number): void {
     };
     window.addEventListener('keydown', keys, true);
     return () => window.removeEventListener('keydown', keys, true);
-  }, [rehearsal, last]);
+  }, [rehearsal]);
 }

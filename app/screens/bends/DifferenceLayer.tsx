@@ -5,6 +5,8 @@ import { printNumber } from '@core/units';
 
 /** Differences smaller than this are not worth a flag, mm. */
 const WORTH_MM = 0.1;
+/** On wire drawn thinner than this a dashed line would hide it, px. */
+const LEAST_PX = 5;
 
 const dataOf = (points: readonly Vec[]): string =>
   points.length < 2 ? '' : `M${points.map((p) => `${p.x.toFixed(2)} ${p.y.toFixed(2)}`).join('L')}`;
@@ -20,17 +22,18 @@ export const DifferenceLayer = memo(function DifferenceLayer({
   const px = 1 / pxPerMm;
   return (
     <g pointerEvents="none">
-      {plan.wires.map((w) => (
-        <path
-          key={w.pathId}
-          d={dataOf(w.wished)}
-          fill="none"
-          stroke="#0c3a35"
-          strokeOpacity={0.85}
-          strokeWidth={1.1 * px}
-          strokeDasharray={`${5 * px} ${4 * px}`}
-        />
-      ))}
+      {plan.diameterMm * pxPerMm >= LEAST_PX &&
+        plan.wires.map((w) => (
+          <path
+            key={w.pathId}
+            d={dataOf(w.wished)}
+            fill="none"
+            stroke="#0c3a35"
+            strokeOpacity={0.85}
+            strokeWidth={1.1 * px}
+            strokeDasharray={`${5 * px} ${4 * px}`}
+          />
+        ))}
       {plan.wires.map((w) => {
         const { stray } = w;
         if (!stray || stray.mm < WORTH_MM) return null;

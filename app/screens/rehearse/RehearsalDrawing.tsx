@@ -1,5 +1,7 @@
 import { memo, useMemo } from 'react';
+import { useStore, type StoreApi } from 'zustand';
 import { pathData } from '@core/file';
+import { joinTurn, type Primitive } from '@core/geometry';
 import type { Piece } from '@core/piece';
 import {
   endShapes,
@@ -20,6 +22,7 @@ import {
 import { isBend, type StripPiece } from '@core/strip';
 import { CrossingStrokes, crossingData, WireStroke } from '~/components/WireDrawing';
 import { METAL_COLOURS } from '~/components/metalColours';
+import type { Rehearsal } from './rehearsal';
 
 const EDGE_MM = 1e-6;
 
@@ -44,15 +47,16 @@ export function RehearsalDrawing({
   piece,
   plan,
   work,
-  at,
+  rehearsal,
   pxPerMm,
 }: {
   piece: Piece;
   plan: Plan;
   work: WireSteps;
-  at: number;
+  rehearsal: StoreApi<Rehearsal>;
   pxPerMm: number;
 }) {
+  const at = useStore(rehearsal, (r) => r.at);
   const wire = plan.wires[work.wire]!;
   const { steps } = work;
   const done = Math.min(steps.length - 1, Math.floor(at + 1e-6));
@@ -131,6 +135,18 @@ const FormedPart = memo(function FormedPart({
   );
 });
 
+/** Unbent pieces that follow each other are one straight line: a long tail is drawn in one go. */
+function straightened(shapes: readonly Primitive[]): Primitive[] {
+  const out: Primitive[] = [];
+  for (const s of shapes) {
+    const last = out.at(-1);
+    if (last?.type === 'line' && s.type === 'line' && Math.abs(joinTurn(last, s)) < 1e-9) {
+      out[out.length - 1] = { type: 'line', from: last.from, to: s.to };
+    } else out.push(s);
+  }
+  return out;
+}
+
 /** What is not in its place yet: the bends under way and the straight tails. */
 function useMoving(wire: WirePlan, work: WireSteps, done: number, share: number) {
   const { steps, marks } = work;
@@ -143,7 +159,7 @@ function useMoving(wire: WirePlan, work: WireSteps, done: number, share: number)
     const progress = wire.strip.pieces.map((p) => (isBend(p) ? (bent.get(++bend) ?? 0) : 1));
     const pose = poseStrip(wire.strip, (i) => progress[i]!, marks.originMm);
     const part = (keep: (p: StripPiece) => boolean): string =>
-      pathData(pose.pieces.filter(keep).flatMap((p) => p.shape));
+      pathData(straightened(pose.pieces.filter(keep).flatMap((p) => p.shape)));
     const [low, high] = formed;
     return {
       pose: { strip: pose, asides: [] },

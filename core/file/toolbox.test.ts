@@ -1,0 +1,85 @@
+import { describe, expect, it } from 'vitest';
+import { DEFAULT_KIT, kitFileSchema, kitFromFile, toolSizes, type TestCoil } from '../forming';
+import {
+  DEFAULT_SETTINGS,
+  DEFAULT_TOOLBOX,
+  kitFor,
+  mergeToolboxes,
+  readToolbox,
+  readWorkshop,
+  writeWorkshop,
+  type Toolbox,
+} from '.';
+
+const coil: TestCoil = {
+  id: 'c1',
+  metal: 'brass',
+  temper: 'half-hard',
+  diameterMm: 0.812,
+  mandrelMm: 10,
+  freeInsideMm: 10.9,
+  turns: 5,
+  made: '2026-11-02T17:00:00.000Z',
+};
+const own: Toolbox = {
+  ...DEFAULT_TOOLBOX,
+  kits: [DEFAULT_KIT, { id: 'stall', name: 'At the stall', tools: [] }],
+  coils: [coil],
+};
+
+describe('the toolbox', () => {
+  it('comes back whole with the workshop', () => {
+    const back = readWorkshop(writeWorkshop([], DEFAULT_SETTINGS, own, '2026-11-02'));
+    expect(back.toolbox).toEqual(own);
+    expect(back.damaged).toEqual([]);
+  });
+
+  it('that is damaged is reported and the rest comes in', () => {
+    const text = writeWorkshop([], DEFAULT_SETTINGS, own, '2026-11-02');
+    const broken = text.replace('"mandrelMm": 10', '"mandrelMm": -3');
+    expect(broken).not.toBe(text);
+    const back = readWorkshop(broken);
+    expect(back.toolbox).toBeNull();
+    expect(back.damaged[0]?.name).toBe('Kits and coils');
+    expect(back.settings).toEqual(DEFAULT_SETTINGS);
+  });
+
+  it('of a later version is left alone', () => {
+    const read = readToolbox({ ...own, version: 9 });
+    expect(!read.ok && read.message).toContain('saved by a later Hush Road');
+    expect(readToolbox({ format: 'something' }).ok).toBe(false);
+  });
+
+  it('finds the kit a piece is planned for', () => {
+    expect(kitFor(own, 'stall').name).toBe('At the stall');
+    expect(kitFor(own, null)).toBe(DEFAULT_KIT);
+    // A kit that was deleted: the one in use steps in.
+    expect(kitFor({ ...own, inUse: 'stall' }, 'gone').name).toBe('At the stall');
+    expect(kitFor({ ...own, inUse: 'gone' }, 'gone')).toBe(DEFAULT_KIT);
+  });
+
+  it('takes in another without losing its own', () => {
+    const other: Toolbox = {
+      ...DEFAULT_TOOLBOX,
+      kits: [{ ...DEFAULT_KIT, name: 'Renamed' }],
+      coils: [{ ...coil, id: 'c2' }],
+    };
+    const both = mergeToolboxes(own, other);
+    expect(both.kits.map((k) => k.name).sort()).toEqual(['At the stall', 'Renamed']);
+    expect(both.coils.map((c) => c.id)).toEqual(['c1', 'c2']);
+  });
+
+  it('a kit of the command line has the sizes of its file', () => {
+    const kit = kitFromFile(
+      kitFileSchema.parse({
+        stepped_mm: [2, 3],
+        mandrels_mm: [10],
+        round_nose: { tip_mm: 1, base_mm: 5, length_mm: 20 },
+        flat_nose_mm: 5,
+      }),
+    );
+    expect(toolSizes(kit)).toEqual([1, 2, 3, 5, 10]);
+    expect(kit.tools.map((t) => t.kind)).toEqual(['stepped', 'mandrels', 'round-nose', 'jaws']);
+    expect(kitFromFile({}).tools).toEqual([]);
+  });
+});
