@@ -45,10 +45,27 @@ const GROUPS: readonly { title: string; keys: readonly (readonly [string, string
     ],
   },
   {
+    title: 'Bends: a row of the table in focus',
+    keys: [
+      ['Enter', 'Put the bend in work; of two arms the left one'],
+      ['Shift Enter', 'Of two arms the right one'],
+      ['Esc', 'Done with the bend'],
+    ],
+  },
+  {
+    title: 'Rehearsal',
+    keys: [
+      ['Left Right', 'Step back, step on; page keys too'],
+      ['Space', 'Play, pause'],
+      ['Home End', 'Straight blank, finished figure'],
+    ],
+  },
+  {
     title: 'Strip in focus',
     keys: [
       ['Left Right', 'Along the wire by 0.5 mm; with Shift 10 mm'],
       ['Page keys', 'Bend before, bend after'],
+      ['Enter', 'Put the bend in work (Bends)'],
       ['Home End', 'First end, last end'],
     ],
   },

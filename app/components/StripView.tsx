@@ -167,6 +167,8 @@ function Band({
     } else if (nextBend !== undefined) {
       const b = wire.bends[nextBend];
       if (b) pointer.getState().point({ atMm: b.fromEndMm, bend: nextBend });
+    } else if (event.key === 'Enter' && bend !== null) {
+      pointer.getState().point({ chosen: bend });
     } else return;
     event.preventDefault();
   };

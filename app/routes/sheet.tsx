@@ -10,7 +10,7 @@ import { PageView } from '~/components/PageView';
 import { StagePanel } from '~/components/StagePanel';
 import { saveFile } from '~/components/saveFile';
 import { Button, Choices, Picker, Section } from '~/components/ui';
-import type { PegChoice } from '~/screens/bends/usePegs';
+import { PEG_CHOICES, pegBoardOf, type PegChoice } from '~/screens/bends/pegChoice';
 import { useSheet } from '~/screens/sheet/useSheet';
 import { usePointer, useShown, useWorkbench } from '~/state/workbench';
 import { planner } from '~/workers/planner';
@@ -86,12 +86,7 @@ function useWish(): { wish: SheetWish; fields: React.ReactNode } {
       unit: settings.unit,
       hands,
       drawings,
-      pegs:
-        pegs === 'none'
-          ? null
-          : pegs === 'pins'
-            ? { kind: 'pins', pinMm: board.pinMm }
-            : { kind: 'holes', pitchMm: board.pitchMm, pegsMm: board.pegsMm },
+      pegs: pegBoardOf(pegs, board),
     }),
     [paper, settings.unit, hands, drawings, pegs, board],
   );
@@ -125,16 +120,7 @@ function useWish(): { wish: SheetWish; fields: React.ReactNode } {
         />
         A small drawing of each step
       </label>
-      <Picker
-        label="Pegs"
-        value={pegs}
-        options={[
-          { value: 'none', label: 'none' },
-          { value: 'pins', label: 'pins on the pattern' },
-          { value: 'holes', label: 'board with holes' },
-        ]}
-        onChange={setPegs}
-      />
+      <Picker label="Pegs" value={pegs} options={PEG_CHOICES} onChange={setPegs} />
     </>
   );
   return { wish, fields };

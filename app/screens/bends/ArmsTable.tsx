@@ -9,7 +9,7 @@ import {
 } from '@core/steps';
 import { degrees, type LengthUnit } from '@core/units';
 import { usePiece } from '~/state/workbench';
-import { shortLength, Turn, useBendRow, useScrolledTo } from './BendTable';
+import { RowOfBend, shortLength, Turn, useBendRow, useScrolledTo } from './BendTable';
 
 /** Both arms of a figure alike on both sides, next to each other, each with its own turning. */
 export function ArmsTable({
@@ -53,7 +53,7 @@ export function ArmsTable({
         </thead>
         <tbody>
           {arms.central !== null && (
-            <CentralRow wire={wire} mark={of(arms.central)} bend={wire.bends[arms.central]!} />
+            <CentralRow mark={of(arms.central)} bend={wire.bends[arms.central]!} />
           )}
           {arms.pairs.map((p) => (
             <PairRow
@@ -76,28 +76,16 @@ export function ArmsTable({
   );
 }
 
-function CentralRow({ mark, bend }: { wire: WirePlan; mark: WorkMark; bend: PlannedBend }) {
+function CentralRow({ mark, bend }: { mark: WorkMark; bend: PlannedBend }) {
   const { diameterMm } = usePiece().wire;
-  const { active, show, hide, choose } = useBendRow(bend, mark.bend);
-  const row = useScrolledTo(active);
   return (
-    <tr
-      ref={row}
-      tabIndex={0}
-      aria-selected={active}
-      onPointerEnter={show}
-      onPointerLeave={hide}
-      onFocus={show}
-      onBlur={hide}
-      onClick={choose}
-      className={`cursor-pointer border-t border-line ${active ? 'bg-patina-wash' : ''}`}
-    >
+    <RowOfBend bend={bend} index={mark.bend}>
       <td colSpan={7} className="py-1.5 text-center">
         <strong>{mark.bend + 1}</strong> {BEND_WORDS[bend.kind]} on the middle mark,{' '}
         <Turn rad={mark.turnRad} />, to {Math.round(Math.abs(degrees(mark.formToRad)))}°
         <span className="block text-xs text-soft">{overWords(bend, diameterMm)}</span>
       </td>
-    </tr>
+    </RowOfBend>
   );
 }
 
@@ -131,6 +119,12 @@ function PairRow({
       aria-selected={a.active || b.active}
       onFocus={a.show}
       onBlur={a.hide}
+      onKeyDown={(e) => {
+        // Enter puts the left bend in work, with Shift the right one.
+        if (e.key !== 'Enter') return;
+        e.preventDefault();
+        (e.shiftKey ? b : a).choose();
+      }}
       className="border-t border-line"
     >
       <td {...hooks(a)} className={cell(a, 'pl-1 text-left font-semibold')}>

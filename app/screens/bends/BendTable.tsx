@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { CornerUpLeft, CornerUpRight, Pencil } from 'lucide-react';
 import type { PlannedBend, WirePlan } from '@core/plan';
 import { BEND_WORDS, overWords, turnWord, type WorkMark, type WorkMarks } from '@core/steps';
@@ -103,6 +103,40 @@ export function useScrolledTo(active: boolean) {
   return row;
 }
 
+/** A row that lights with its bend, and puts it in work when it is pressed. */
+export function RowOfBend({
+  bend,
+  index,
+  children,
+}: {
+  bend: PlannedBend;
+  index: number;
+  children: ReactNode;
+}) {
+  const { active, show, hide, choose } = useBendRow(bend, index);
+  const row = useScrolledTo(active);
+  return (
+    <tr
+      ref={row}
+      tabIndex={0}
+      aria-selected={active}
+      onPointerEnter={show}
+      onPointerLeave={hide}
+      onFocus={show}
+      onBlur={hide}
+      onClick={choose}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' && e.key !== ' ') return;
+        e.preventDefault();
+        choose();
+      }}
+      className={`cursor-pointer border-t border-line ${active ? 'bg-patina-wash' : ''}`}
+    >
+      {children}
+    </tr>
+  );
+}
+
 function BendRow({
   bend,
   mark,
@@ -116,26 +150,8 @@ function BendRow({
   outwards: boolean;
 }) {
   const { diameterMm } = usePiece().wire;
-  const { active, show, hide, choose } = useBendRow(bend, mark.bend);
-  const row = useScrolledTo(active);
   return (
-    <tr
-      ref={row}
-      tabIndex={0}
-      aria-selected={active}
-      onPointerEnter={show}
-      onPointerLeave={hide}
-      onFocus={show}
-      onBlur={hide}
-      onClick={choose}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter' || e.key === ' ') {
-          e.preventDefault();
-          choose();
-        }
-      }}
-      className={`cursor-pointer border-t border-line ${active ? 'bg-patina-wash' : ''}`}
-    >
+    <RowOfBend bend={bend} index={mark.bend}>
       <td className="py-1.5 pl-1 text-right font-semibold">{mark.bend + 1}</td>
       <td className="py-1.5 pl-2">
         {BEND_WORDS[bend.kind]}
@@ -151,6 +167,6 @@ function BendRow({
       <td className="py-1.5 text-right">{Math.round(Math.abs(degrees(mark.formToRad)))}°</td>
       <td className="py-1.5 text-right font-semibold">{shortLength(mark.atMm, unit)}</td>
       <td className="py-1.5 pr-1 text-right">{shortLength(mark.stepMm, unit)}</td>
-    </tr>
+    </RowOfBend>
   );
 }

@@ -4,7 +4,7 @@ import { moveWords, type Peg, type PegAnswer, type WireSteps } from '@core/steps
 import { printNumber, type LengthUnit } from '@core/units';
 import { Choices, Section } from '~/components/ui';
 import { usePointer, useWorkbench } from '~/state/workbench';
-import type { PegChoice } from './usePegs';
+import { PEG_CHOICES, type PegChoice } from './pegChoice';
 
 /** Winding round pegs: on a board with holes, or round pins on the printed pattern. */
 export function PegSection({
@@ -24,16 +24,7 @@ export function PegSection({
   const { board } = toolbox;
   return (
     <Section title="Winding round pegs">
-      <Choices
-        label="Pegs"
-        value={choice}
-        options={[
-          { value: 'none', label: 'none' },
-          { value: 'pins', label: 'pins on the pattern' },
-          { value: 'holes', label: 'board with holes' },
-        ]}
-        onChange={choose}
-      />
+      <Choices label="Pegs" value={choice} options={PEG_CHOICES} onChange={choose} />
       {choice !== 'none' && (
         <p className="text-xs text-soft">
           {choice === 'pins'

@@ -1,9 +1,8 @@
 import { useEffect, useState } from 'react';
-import type { PegAnswer, PegBoard } from '@core/steps';
+import type { PegAnswer } from '@core/steps';
 import { useShown, useWorkbench } from '~/state/workbench';
 import { besidePlanner } from '~/workers/planner';
-
-export type PegChoice = 'none' | PegBoard['kind'];
+import { pegBoardOf, type PegChoice } from './pegChoice';
 
 /** Where pegs stand for a wire, worked out beside the plan; null while they are not wished. */
 export function usePegs(wire: number, choice: PegChoice): PegAnswer | null {
@@ -13,12 +12,9 @@ export function usePegs(wire: number, choice: PegChoice): PegAnswer | null {
   const [answer, setAnswer] = useState<PegAnswer | null>(null);
   const { board } = toolbox;
   useEffect(() => {
-    if (!planned || choice === 'none') return;
+    const wished = pegBoardOf(choice, board);
+    if (!planned || !wished) return;
     let current = true;
-    const wished: PegBoard =
-      choice === 'pins'
-        ? { kind: 'pins', pinMm: board.pinMm }
-        : { kind: 'holes', pitchMm: board.pitchMm, pegsMm: board.pegsMm };
     besidePlanner()
       .pegs(planned, tools, wire, twin, wished)
       .then((made) => current && setAnswer(made))
