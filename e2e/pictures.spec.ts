@@ -1,5 +1,5 @@
 import { test, type Page } from '@playwright/test';
-import { newPiece, openPiece, openWorkshop, stage } from './workshop';
+import { importSvg, newPiece, openPiece, openWorkshop, stage } from './workshop';
 
 const shoot = (page: Page, name: string): Promise<Buffer> =>
   page.screenshot({ path: `docs/screenshots/${name}.png` });
@@ -53,8 +53,23 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await page.getByRole('button', { name: /^9 / }).click();
   await page.keyboard.press('ArrowRight');
   await page.waitForTimeout(330);
-  await page.keyboard.press(' ');
   await shoot(page, 'rehearse');
+  await newPiece(page);
+  const tulip = 'M20 4C12 4 6 12 8 22C10 34 22 38 24 50C26 38 38 34 40 22C42 12 36 4 28 4';
+  await importSvg(
+    page,
+    'tulip.svg',
+    `<svg xmlns="http://www.w3.org/2000/svg" width="48mm" height="54mm" viewBox="0 0 48 54"><path d="${tulip}" fill="none"/></svg>`,
+  );
+  await page.getByTestId('cut-length').waitFor();
+  await page.getByLabel('Name of the piece').fill('Tulip');
+  await stage(page, 'Bends');
+  await page.getByText('Here more bends stop paying.').waitFor();
+  await page.getByRole('radio', { name: 'middle outwards' }).click();
+  await page.getByRole('columnheader', { name: 'Left arm' }).waitFor();
+  await page.locator('aside').evaluate((e) => e.scrollTo(0, 260));
+  await page.waitForTimeout(600);
+  await shoot(page, 'arms');
   await page.goto('/kit');
   await page.getByRole('listitem', { name: 'Mandrel' }).waitFor();
   await page.waitForTimeout(400);

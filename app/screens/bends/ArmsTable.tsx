@@ -106,7 +106,7 @@ function PairRow({
   const b = useBendRow(wire.bends[right.bend]!, right.bend);
   const row = useScrolledTo(a.active);
   const cell = (side: typeof a, align: string): string =>
-    `cursor-pointer py-1.5 ${align} ${side.active ? 'bg-patina-wash' : ''}`;
+    `cursor-pointer px-1.5 py-1.5 ${align} ${side.active ? 'bg-patina-wash' : ''}`;
   const hooks = (side: typeof a) => ({
     onPointerEnter: side.show,
     onPointerLeave: side.hide,
@@ -127,7 +127,7 @@ function PairRow({
       }}
       className="border-t border-line"
     >
-      <td {...hooks(a)} className={cell(a, 'pl-1 text-left font-semibold')}>
+      <td {...hooks(a)} className={cell(a, 'text-left font-semibold')}>
         {left.bend + 1}
       </td>
       <td {...hooks(a)} className={cell(a, 'whitespace-nowrap text-left')}>
@@ -148,7 +148,7 @@ function PairRow({
       <td {...hooks(b)} className={cell(b, 'whitespace-nowrap text-left')}>
         <Turn rad={right.turnRad} />
       </td>
-      <td {...hooks(b)} className={cell(b, 'pr-1 text-right font-semibold')}>
+      <td {...hooks(b)} className={cell(b, 'text-right font-semibold')}>
         {right.bend + 1}
       </td>
     </tr>
