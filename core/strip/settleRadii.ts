@@ -2,6 +2,7 @@ import {
   angleOf,
   curvatureOf,
   joinTurn,
+  offsetPrimitive,
   pointAt,
   primitiveFrom,
   segmentLength,
@@ -69,10 +70,13 @@ export function settleRadii<T extends RadiusOption>(
   const choices: (T | null)[] = primitives.map(() => null);
   const misses: Miss<T>[][] = primitives.map(() => []);
   const drawn = pointsBeside(primitives, points);
-  const row: Row = { primitives, choices, drawn, assigned: points.map((p) => p.piece), chain };
+  const row: Row<T> = { primitives, choices, drawn, assigned: points.map((p) => p.piece), chain };
   const turns = primitives.map((p) => Math.abs(curvatureOf(p) * segmentLength(p)));
   const order = primitives.map((_, i) => i).filter((i) => primitives[i]!.type === 'arc');
   order.sort((a, b) => turns[b]! - turns[a]! || a - b);
+  if (settleByOffset(row, toleranceMm, optionsFor)) {
+    return { chain: { ...chain, primitives }, choices, misses };
+  }
   for (const i of order) {
     const arc = primitives[i]!;
     if (arc.type !== 'arc') continue;
@@ -88,9 +92,49 @@ export function settleRadii<T extends RadiusOption>(
   return { chain: { ...chain, primitives }, choices, misses };
 }
 
-interface Row {
+/** Radii nearer than this share are one radius. */
+const ONE_RADIUS = 0.005;
+
+/**
+ * A closed figure of one radius without corners, such as a ring drawn in halves or a link with two
+ * parallel sides, cannot change one curve alone: it is made wider or narrower all round, by as much
+ * as the radius changes.
+ */
+function settleByOffset<T extends RadiusOption>(
+  row: Row<T>,
+  toleranceMm: number,
+  optionsFor: (radiusMm: number, turnRad: number) => readonly T[],
+): boolean {
+  const { primitives, choices, chain } = row;
+  const arcs = primitives.filter((p) => p.type === 'arc');
+  const [first] = arcs;
+  if (!chain.closed || !first) return false;
+  const even = arcs.every(
+    (a) =>
+      a.sweep * first.sweep > 0 && Math.abs(a.radius - first.radius) <= ONE_RADIUS * first.radius,
+  );
+  const smooth = primitives.every((p, i) => {
+    const next = primitives[(i + 1) % primitives.length]!;
+    return Math.abs(joinTurn(p, next)) <= CORNER_TURN;
+  });
+  if (!even || !smooth) return false;
+  const radius = arcs.reduce((sum, a) => sum + a.radius, 0) / arcs.length;
+  const turn = Math.max(...arcs.map((a) => Math.abs(a.sweep)));
+  const option = optionsFor(radius, turn).find((o) => Math.abs(o.radiusMm - radius) <= toleranceMm);
+  if (!option) return false;
+  const by = -Math.sign(first.sweep) * (option.radiusMm - radius);
+  primitives.forEach((p, i) => {
+    const moved = offsetPrimitive(p, by);
+    if (!moved) return;
+    primitives[i] = moved.type === 'arc' ? { ...moved, radius: option.radiusMm } : moved;
+    if (moved.type === 'arc') choices[i] = option;
+  });
+  return true;
+}
+
+interface Row<T extends RadiusOption = RadiusOption> {
   readonly primitives: Primitive[];
-  readonly choices: readonly (RadiusOption | null)[];
+  readonly choices: (T | null)[];
   readonly drawn: readonly Vec[];
   readonly assigned: number[];
   readonly chain: Chain;
@@ -102,12 +146,6 @@ function tryOption(row: Row, i: number, option: RadiusOption, toleranceMm: numbe
   if (arc.type !== 'arc') return Infinity;
   const change = option.radiusMm - arc.radius;
   if (Math.abs(change) < 1e-9) return null;
-  const whole = row.chain.closed && row.primitives.length === 1;
-  if (whole) {
-    if (Math.abs(change) > toleranceMm) return Math.abs(change);
-    row.primitives[i] = { ...arc, radius: option.radiusMm };
-    return null;
-  }
   const estimate = radiusError(change, arc.sweep);
   if (estimate > HOPELESS * toleranceMm) return estimate;
   const window = windowAround(row, i);

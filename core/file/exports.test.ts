@@ -1,0 +1,85 @@
+import Papa from 'papaparse';
+import sharp from 'sharp';
+import { describe, expect, it } from 'vitest';
+import { DEFAULT_KIT } from '../forming';
+import { newPath, newPiece, twinAxis, twinOf, type Piece } from '../piece';
+import { mirrorPlan, planPiece } from '../plan';
+import { writeBendsCsv } from '.';
+import { withDensity } from './pngDensity';
+
+const piece: Piece = {
+  ...newPiece('p', 'Bracket', ''),
+  wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 1 },
+  paths: [
+    newPath(
+      'w',
+      [
+        { x: 0, y: 0 },
+        { x: 20, y: 0 },
+        { x: 20, y: 12 },
+        { x: 40, y: 12 },
+      ],
+      false,
+    ),
+  ],
+};
+
+type Row = Record<string, string>;
+const rowsOf = (p: Piece, twin = false): Row[] => {
+  const plan = planPiece(p, { kit: DEFAULT_KIT });
+  const text = twin
+    ? writeBendsCsv(twinOf(p), mirrorPlan(plan, twinAxis(p)))
+    : writeBendsCsv(p, plan);
+  const lines = Papa.parse<string[]>(text).data;
+  const head = lines.findIndex((l) => l[0] === 'wire' && l[1] === 'bend');
+  const names = lines[head]!;
+  return lines
+    .slice(head + 1)
+    .filter((l) => l.length === names.length)
+    .map((l) => Object.fromEntries(l.map((v, i) => [names[i]!, v])));
+};
+
+describe('the bend list as CSV', () => {
+  it('has the marks of the way of working', () => {
+    const [first] = rowsOf(piece);
+    expect(first).toMatchObject({ 'worked from': 'first end', 'order of work': '1', grip: 'edge' });
+    // 20 mm less the corner's setback of (0.25 + 0.5) tan 45.
+    expect(Number(first!['mark mm'])).toBeCloseTo(19.25, 2);
+    const last = rowsOf({ ...piece, from: 'last' });
+    expect(last[0]).toMatchObject({ 'worked from': 'last end', 'order of work': '2' });
+    expect(last[1]).toMatchObject({ 'order of work': '1' });
+    expect(Number(last[1]!['mark mm'])).toBeCloseTo(19.25, 2);
+    const middle = rowsOf({ ...piece, from: 'middle' });
+    expect(middle.map((r) => r['worked from'])).toEqual(['middle', 'middle']);
+  });
+
+  it('of the twin turns the other way at the same marks', () => {
+    const [own, twin] = [rowsOf(piece), rowsOf(piece, true)];
+    own.forEach((row, i) => {
+      const other = twin[i]!;
+      expect(other['mark mm']).toBe(row['mark mm']);
+      expect(other['turn']).not.toBe(row['turn']);
+      expect(Number(other['angle deg'])).toBe(-Number(row['angle deg']));
+    });
+  });
+});
+
+describe('a picture that knows its size', () => {
+  it('says so many dots to the inch to another reader, and keeps every dot', async () => {
+    const plain = await sharp({
+      create: { width: 40, height: 20, channels: 3, background: '#7a4' },
+    })
+      .png()
+      .toBuffer();
+    for (const dpi of [72, 300, 1200]) {
+      const made = withDensity(plain, dpi);
+      const meta = await sharp(made).metadata();
+      expect(meta.density).toBe(dpi);
+      expect([meta.width, meta.height]).toEqual([40, 20]);
+      expect(await sharp(made).raw().toBuffer()).toEqual(await sharp(plain).raw().toBuffer());
+      // Said once, also when it is said again.
+      const again = await sharp(withDensity(made, 100)).metadata();
+      expect(again.density).toBe(100);
+    }
+  });
+});
