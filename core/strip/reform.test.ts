@@ -65,11 +65,11 @@ describe('bends wished otherwise', () => {
           return room.backMm > 2.5 && room.onMm > 2.5;
         });
         fc.pre(piece !== undefined);
-        const there = reform(strip, [{ piece: piece!, shiftMm: by }], 1);
-        const back = reform(there, [{ piece: piece!, shiftMm: -by }], 1);
+        const there = reform(strip, [{ piece: piece, shiftMm: by }], 1);
+        const back = reform(there, [{ piece: piece, shiftMm: -by }], 1);
         expect(back.developedMm).toBeCloseTo(strip.developedMm, 9);
         expect(distance(ends(back).at, ends(strip).at)).toBeLessThan(1e-6);
-        const [a, b] = [strip.pieces[piece!]!, there.pieces[piece!]!];
+        const [a, b] = [strip.pieces[piece]!, there.pieces[piece]!];
         expect(b.startMm - a.startMm).toBeCloseTo(by, 9);
       }),
     );
@@ -86,11 +86,11 @@ describe('bends wished otherwise', () => {
           return turn < 2.2 && room.backMm > 8 && room.onMm > 8 && p.kind === 'curve';
         });
         fc.pre(piece !== undefined);
-        const made = reform(strip, [{ piece: piece!, insideMm }], 1);
+        const made = reform(strip, [{ piece: piece, insideMm }], 1);
         // All beyond the bend stays in place: the legs give what the curve takes.
         expect(distance(ends(made).at, ends(strip).at)).toBeLessThan(1e-6);
         expect(Math.abs(Math.sin(ends(made).heading - ends(strip).heading))).toBeLessThan(1e-9);
-        const [a, b] = [strip.pieces[piece!]!, made.pieces[piece!]!];
+        const [a, b] = [strip.pieces[piece]!, made.pieces[piece]!];
         const turn = Math.abs(a.angleRad);
         const change = b.insideRadiusMm - a.insideRadiusMm;
         // Two legs give R tan(a/2) each, the curve takes a R.
