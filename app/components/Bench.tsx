@@ -69,6 +69,7 @@ export function Bench({
   const [camera, setCamera] = useState<Camera>({ center: { x: 20, y: 20 }, pxPerMm: 8 });
   const navigate = useNavigate();
   const moved = useRef(false);
+  const actual = useRef(false);
   const drag = useRef<{ x: number; y: number; center: Vec } | null>(null);
 
   const fitted = useCallback((): Camera => {
@@ -98,11 +99,15 @@ export function Bench({
     const refit = !lastFit.current.startsWith(`${fitKey}|`);
     lastFit.current = key;
     if (refit) moved.current = false;
-    if (!moved.current) setCamera(fitted());
-  }, [fitKey, size, fitted]);
+    if (moved.current) return;
+    // Actual size, once asked for, stays when the figure comes in or grows.
+    const held = actual.current ? actualPxPerMm : null;
+    setCamera(held === null ? fitted() : { ...fitted(), pxPerMm: held });
+  }, [fitKey, size, fitted, actualPxPerMm]);
 
   const zoomAt = useCallback((factor: number, at?: Vec) => {
     moved.current = true;
+    actual.current = false;
     setCamera((c) => {
       const pxPerMm = Math.min(LIMITS.max, Math.max(LIMITS.min, c.pxPerMm * factor));
       const held = at ?? c.center;
@@ -161,10 +166,12 @@ export function Bench({
       return;
     }
     moved.current = true;
+    actual.current = true;
     setCamera((c) => ({ ...c, pxPerMm: actualPxPerMm }));
   };
   const fit = (): void => {
     moved.current = false;
+    actual.current = false;
     setCamera(fitted());
   };
 

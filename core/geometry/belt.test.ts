@@ -123,6 +123,19 @@ describe('parts of segments', () => {
     );
   });
 
+  it('a curve that turns back on itself is nearest where it is', () => {
+    const back = {
+      type: 'cubic',
+      from: { x: 0.0010155535992943433, y: 0 },
+      c1: { x: 0, y: 19.990756787610383 },
+      c2: { x: 0, y: 0 },
+      to: { x: 0, y: 0 },
+    } as const;
+    for (const t of [0.001, 0.005, 0.01, 0.5, 0.9]) {
+      expect(nearestOn(back, pointAt(back, t)).distance).toBeLessThan(1e-6);
+    }
+  });
+
   it('the nearest point is nearer than any of many points on the segment', () => {
     fc.assert(
       fc.property(segment, point, (s, p) => {
