@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { DEFAULT_KIT } from '../forming';
 import { newPath, newPiece, twinAxis, twinOf, type Piece } from '../piece';
 import { mirrorPlan, planPiece } from '../plan';
-import { writeBendsCsv } from '.';
+import { writeBendsCsv, writePatternSvg } from '.';
 import { withDensity } from './pngDensity';
 
 const piece: Piece = {
@@ -61,6 +61,27 @@ describe('the bend list as CSV', () => {
       expect(other['turn']).not.toBe(row['turn']);
       expect(Number(other['angle deg'])).toBe(-Number(row['angle deg']));
     });
+  });
+});
+
+describe('the pattern as SVG', () => {
+  it('is at true size to another reader, and its line lies where it should', async () => {
+    const plan = planPiece(piece);
+    const text = writePatternSvg(piece, plan);
+    // 40 x 12 mm over the wire's middle, a wire's thickness beyond all round.
+    expect(text).toContain('width="42mm" height="14mm"');
+    const { data, info } = await sharp(Buffer.from(text), { density: 144 })
+      .flatten({ background: '#fff' })
+      .greyscale()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const px = info.width / 42;
+    expect(info.height / 14).toBeCloseTo(px, 1);
+    const dark = (xMm: number, yMm: number): boolean =>
+      data[Math.round((yMm + 1) * px) * info.width + Math.round((xMm + 1) * px)]! < 128;
+    // The first leg runs along y = 0, the second down x = 20, the last along y = 12; beside them is paper.
+    expect([dark(5, 0), dark(20, 6), dark(30, 12)]).toEqual([true, true, true]);
+    expect([dark(5, 1), dark(18.9, 6), dark(30, 10.9)]).toEqual([false, false, false]);
   });
 });
 

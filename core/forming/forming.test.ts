@@ -22,6 +22,7 @@ import {
   kitFileSchema,
   kitFromFile,
   kitSchema,
+  loopTool,
   nearestTools,
   overbendFactor,
   readCoil,
@@ -183,6 +184,15 @@ describe('choosing tools', () => {
     // The middle of a right angle moves by (sqrt 2 - 1) times the change of radius.
     const left = (insideFromTool(13, wire) + 1) / 2;
     expect(larger?.errorMm).toBeCloseTo((left - 5.4) * (Math.SQRT2 - 1), 9);
+  });
+
+  it('a loop is turned on a step that leaves its size, else at its place on the cone', () => {
+    const left = insideFromTool(7, wire);
+    expect(loopTool(kit, wire, left + 0.1)?.name).toBe('stepped pliers 7 mm');
+    const small = loopTool(kit, wire, 2.5)!;
+    expect(insideFromTool(small.diameterMm, wire)).toBeCloseTo(2.5, 6);
+    expect(small.fromTipMm).toBeCloseTo(((small.diameterMm - 1) / 3) * 20, 9);
+    expect(loopTool(kit, wire, 40)).toBeNull();
   });
 
   it('a whole ring takes the mandrel that leaves nearly its size', () => {

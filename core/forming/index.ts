@@ -18,6 +18,7 @@ export {
 } from './kit';
 export { kitFileSchema, kitFromFile, type KitFile } from './kitFile';
 export {
+  loopTool,
   nearestTools,
   optionsFor,
   settleOnTools,

@@ -82,6 +82,20 @@ export function toolsOf(
   });
 }
 
+/** A fixed size is taken for a loop when it leaves it this near to the size wished for, mm. */
+const LOOP_MM = 0.15;
+
+/**
+ * What a loop of `insideMm` is turned on: a fixed size that leaves nearly that, else the place on a
+ * taper that leaves it exactly. Null if the kit has neither.
+ */
+export function loopTool(kit: Kit, wire: Stiffness, insideMm: number): Tool | null {
+  const off = (o: ToolRadius): number => Math.abs(2 * o.radiusMm - wire.diameterMm - insideMm);
+  const fixed = toolRadii(kit, wire).filter((o) => off(o) <= LOOP_MM);
+  fixed.sort((a, b) => off(a) - off(b));
+  return fixed[0]?.tool ?? taperedTools(kit, toolForInside(insideMm, wire))[0] ?? null;
+}
+
 /** A tool that was not taken, and how far the wire would stray over it, mm. */
 export interface ToolMiss {
   readonly tool: Tool;

@@ -1,7 +1,15 @@
 import type { Kit } from '../forming';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
-import { moveWords, stepsOf, troubleWords, type PegBoard, type WireSteps } from '../steps';
+import {
+  endWords,
+  gaugeWords,
+  moveWords,
+  stepsOf,
+  troubleWords,
+  type PegBoard,
+  type WireSteps,
+} from '../steps';
 import { printBoth, printGauge, printNumber, type LengthUnit } from '../units';
 import { METAL_FACTS, TEMPER_NAMES } from '../wire';
 import { checkLines } from './checkLines';
@@ -210,8 +218,14 @@ function wireBlocks(
     { heightMm: LINE_MM + 1, items: header, needsMm: 16 },
     ...lines.flatMap(({ bend, items }): Block[] => [
       { heightMm: LINE_MM, items, header },
-      ...noteBlocks(work, wire, bend, unit).map((b) => ({ ...b, header })),
+      ...noteBlocks(work, wire, bend, kit, unit).map((b) => ({ ...b, header })),
     ]),
+    ...(kit ? wrapped(endWords(piece, plan, index, kit, unit), 118) : [])
+      .filter(Boolean)
+      .map((line): Block => ({
+        heightMm: LINE_MM,
+        items: [words(MARGIN_MM + 10, 3.5, line, { sizeMm: 2.9 })],
+      })),
     {
       heightMm: 9,
       items: [
@@ -241,6 +255,7 @@ function noteBlocks(
   work: WireSteps,
   wire: Plan['wires'][number],
   bend: number,
+  kit: Kit | null,
   unit: LengthUnit,
 ): Block[] {
   const step = work.steps.find((s) => s.marks.some((m) => m.bend === bend));
@@ -248,6 +263,9 @@ function noteBlocks(
   const last = step?.marks.reduce((a, m) => Math.max(a, m.bend), -1);
   if (!step || (last !== bend && step.marks.length > 1)) return [];
   const texts = [
+    ...step.marks.flatMap((m) =>
+      kit && step.marks.length === 1 ? (gaugeWords(m, kit) ?? []) : [],
+    ),
     ...step.moves.map((m) => moveWords(m, unit)),
     ...step.troubles.map((t) => troubleWords(t, wire, unit)),
   ];

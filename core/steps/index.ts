@@ -15,6 +15,8 @@ export {
   BEND_WORDS,
   beginWords,
   bendOrder,
+  endWords,
+  gaugeWords,
   measureWords,
   moveWords,
   overWords,

@@ -5,6 +5,8 @@ import { planPiece } from '../plan';
 import {
   beginWords,
   bendOrder,
+  endWords,
+  gaugeWords,
   moveWords,
   overWords,
   stepsOf,
@@ -85,6 +87,29 @@ describe('words at the bench', () => {
     );
     expect(moveWords({ ...move, kind: 'thread' }, 'in')).toMatch(
       /^Thread the tail through, from the front to behind, and pull 2 in \(50\.8 mm\) after it\.$/,
+    );
+  });
+
+  it('a step as wide as a jaw is taken by the jaw', () => {
+    // Two corners whose marks are 5 mm apart along the blank: 5 mm less a setback each, and a bend.
+    const bend = (Math.PI / 2) * 0.75;
+    const apart = 5 + 2 * 0.75 - bend;
+    const steps = pieceOf(at([0, 0], [15, 0], [15, apart], [30, apart]));
+    const marks = stepsOf(steps, planPiece(steps), 0, DEFAULT_KIT)!.marks.marks;
+    expect(marks[1]!.stepMm).toBeCloseTo(5, 6);
+    expect(gaugeWords(marks[1]!, DEFAULT_KIT)).toContain('flat-nose pliers (5.0 mm)');
+    expect(gaugeWords(marks[0]!, DEFAULT_KIT)).toBeNull();
+  });
+
+  it('the ends name their loops with where they are turned', () => {
+    const looped: Piece = {
+      ...hook,
+      reserveMm: 0,
+      paths: [{ ...hook.paths[0]!, start: { kind: 'loop', insideMm: 2.6, tailMm: 0 } }],
+    };
+    const words = endWords(looped, planPiece(looped), 0, DEFAULT_KIT, 'mm');
+    expect(words).toMatch(
+      /^Turn the loop at the first end, 2\.6 mm \(.*\) inside, on round-nose pliers 2\.\d+ mm, \d\.\d mm from the tip\.$/,
     );
   });
 

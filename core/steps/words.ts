@@ -1,3 +1,6 @@
+import { jawWidths, loopTool, type Kit } from '../forming';
+import type { Piece } from '../piece';
+import { METAL_FACTS } from '../wire';
 import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '../units';
 import type { Plan, PlannedBend, WirePlan } from '../plan';
 import type { Trouble } from './room';
@@ -98,6 +101,54 @@ export function troublesTogether(
 export function measureWords(measure: Measure, unit: LengthUnit): string {
   const size = `width so far ${printBoth(measure.widthMm, unit)}, height ${printBoth(measure.heightMm, unit)}`;
   return measure.level ? `${size}, both arms level` : size;
+}
+
+/** Steps that differ from a jaw's width by less than this can be taken by the jaw, mm. */
+const GAUGE_MM = 0.15;
+
+/** The jaw that is as wide as the step from the mark before, as a gauge; null if none is. */
+export function gaugeWords(mark: WorkMark, kit: Kit): string | null {
+  const jaw = jawWidths(kit).find((j) => Math.abs(j.widthMm - mark.stepMm) <= GAUGE_MM);
+  return jaw
+    ? `The step from the last mark is as wide as your ${jaw.name} (${printNumber(jaw.widthMm, 1)} mm): take it by the jaw.`
+    : null;
+}
+
+/** What is done at a wire's ends when all is bent. */
+export function endWords(
+  piece: Piece,
+  plan: Plan,
+  index: number,
+  kit: Kit,
+  unit: LengthUnit,
+): string {
+  const wire = plan.wires[index];
+  if (!wire) return '';
+  const parts: string[] = [];
+  const { start, end, seam } = wire.ends;
+  const { modulusMPa } = METAL_FACTS[piece.wire.metal];
+  const stiffness = { diameterMm: plan.diameterMm, flowMPa: plan.flowMPa, modulusMPa };
+  const over = (insideMm: number): string => {
+    const tool = loopTool(kit, stiffness, insideMm);
+    return `${printBoth(insideMm, unit)} inside${tool ? `, on ${tool.name}` : ''}`;
+  };
+  if (wire.closed) {
+    if (seam.join === 'butt') parts.push('Let both ends meet.');
+    if (seam.join === 'overlap') {
+      parts.push(`Lay the ends over each other by ${printBoth(seam.overlapMm, unit)}.`);
+    }
+    if (seam.join === 'loops') {
+      parts.push(
+        `Turn a loop at each end, ${over(seam.loopInsideMm)}, and close them into each other.`,
+      );
+    }
+  } else {
+    if (start.kind === 'loop')
+      parts.push(`Turn the loop at the first end, ${over(start.insideMm)}.`);
+    if (end.kind === 'loop') parts.push(`Turn the loop at the last end, ${over(end.insideMm)}.`);
+  }
+  if (piece.reserveMm > 0) parts.push(`Trim the reserve of ${printBoth(piece.reserveMm, unit)}.`);
+  return parts.join(' ');
 }
 
 const WAY_WORDS = { first: 'the first end', last: 'the last end', middle: 'the middle' } as const;

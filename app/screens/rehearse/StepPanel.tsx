@@ -5,6 +5,8 @@ import type { Plan } from '@core/plan';
 import {
   armNames,
   bendOrder,
+  endWords,
+  gaugeWords,
   measureWords,
   moveWords,
   stepTitle,
@@ -15,6 +17,7 @@ import {
 } from '@core/steps';
 import { printBoth, type LengthUnit } from '@core/units';
 import { Section } from '~/components/ui';
+import { useWorkbench } from '~/state/workbench';
 
 /** The step in hand: what to do, what the tail does, what to measure then. */
 export function StepNow({
@@ -30,6 +33,7 @@ export function StepNow({
   piece: Piece;
   unit: LengthUnit;
 }) {
+  const { tools } = useWorkbench();
   const wire = plan.wires[work.wire]!;
   const names = work.arms && work.from === 'middle' ? armNames(wire, work.arms) : null;
   return (
@@ -47,12 +51,16 @@ export function StepNow({
                 {arm && step.marks.length > 1 && <strong>{arm}: </strong>}
                 Mark at {printBoth(m.atMm, unit)}
                 {m.grip === 'edge' ? ', gripped at the edge' : ', gripped at the middle'}.{' '}
-                {bendOrder(wire.bends[m.bend]!, m, plan.diameterMm)}
+                {bendOrder(wire.bends[m.bend]!, m, plan.diameterMm)} {gaugeWords(m, tools.kit)}
               </span>
             </p>
           );
         })}
-        {step.kind === 'ends' && <p>{endWords(work, plan, piece, unit)}</p>}
+        {step.kind === 'ends' && (
+          <p>
+            {endWords(piece, plan, work.wire, tools.kit, unit)} Lay it on the pattern and compare.
+          </p>
+        )}
         {step.moves.map((m, i) => (
           <p key={i}>{moveWords(m, unit)}</p>
         ))}
@@ -88,32 +96,6 @@ function blankWords(
   if (middle !== null) return `${cut}. Mark the middle, ${printBoth(middle, unit)} from an end.`;
   const end = work.from === 'first' ? 'first' : 'last';
   return `${cut}. Set the marks from the ${end} end, the front towards you.`;
-}
-
-function endWords(work: WireSteps, plan: Plan, piece: Piece, unit: LengthUnit): string {
-  const wire = plan.wires[work.wire]!;
-  const parts: string[] = [];
-  const { start, end, seam } = wire.ends;
-  if (wire.closed) {
-    if (seam.join === 'butt') parts.push('Let both ends meet.');
-    if (seam.join === 'overlap')
-      parts.push(`Lay the ends over each other by ${printBoth(seam.overlapMm, unit)}.`);
-    if (seam.join === 'loops')
-      parts.push(
-        `Turn a loop of ${printBoth(seam.loopInsideMm, unit)} at each end and close them into each other.`,
-      );
-  } else {
-    for (const [name, e] of [
-      ['first', start],
-      ['last', end],
-    ] as const) {
-      if (e.kind === 'loop')
-        parts.push(`Turn the loop at the ${name} end, ${printBoth(e.insideMm, unit)} inside.`);
-    }
-  }
-  if (piece.reserveMm > 0) parts.push(`Trim the reserve of ${printBoth(piece.reserveMm, unit)}.`);
-  parts.push('Lay it on the pattern and compare.');
-  return parts.join(' ');
 }
 
 /** All steps; each can be gone to. */
