@@ -80,13 +80,16 @@ test('figure, strip and table point at the same bend', async ({ page }) => {
   await openPiece(page, 'Snail charm');
   await stage(page, 'Bends');
   const strip = page.getByRole('slider', { name: 'Strip' });
-  const row = page.getByRole('row').nth(2);
+  const row = page.getByRole('row').filter({ hasText: 'round of 5.8 mm' });
+  await expect(row).toContainText('right 183°');
   await row.hover();
-  await expect(strip).toHaveAttribute('aria-valuetext', /^Bend 2: curve of 1\d\d°/);
+  await expect(strip).toHaveAttribute('aria-valuetext', /^Bend 2: curve of 183°/);
   await strip.focus();
   await page.keyboard.press('PageUp');
   await expect(strip).toHaveAttribute('aria-valuetext', /^Bend 1: /);
-  await expect(page.getByRole('row', { selected: true })).toContainText('curve');
+  await expect(page.getByRole('row', { selected: true })).toContainText(
+    'round-nose pliers 2.56 mm, 7.8 mm from the tip',
+  );
   await expect(page.getByRole('row', { selected: true }).getByRole('cell').first()).toHaveText('1');
   await page.keyboard.press('End');
   await expect(strip).toHaveAttribute('aria-valuenow', String(await cutMm(page)));

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readStrokes } from './readStrokes';
-import { cutMm, kept, newPiece, openPiece, saved, stage, type } from './workshop';
+import { CUT, cutMm, kept, newPiece, openPiece, saved, stage, type } from './workshop';
 
 const D18 = 1.024;
 
@@ -137,10 +137,18 @@ test('undo with the choices open takes them back too, and cancel what was change
   await expect(page.getByRole('radio', { name: 'end loops' })).toBeChecked();
   await expect.poll(() => cutMm(page)).toBeCloseTo(before, 1);
   await type(field(page, 'End loops, inside across'), '4');
-  // Both lengths are shown to a tenth.
+  // Two cut lengths shown to a tenth differ from their difference by a tenth at most; the parts are
+  // shown to a hundredth: pi (4 + d) for each loop.
   await expect
     .poll(async () => Math.abs((await cutMm(page)) - before - 2 * Math.PI * 1.5))
-    .toBeLessThan(0.11);
+    .toBeLessThan(0.101);
+  await page.getByTestId(CUT).click();
+  const loop = `${(Math.PI * (4 + D18)).toFixed(2)} mm`;
+  for (const end of ['first', 'last']) {
+    const part = page.getByRole('row').filter({ hasText: `Simple loop, ${end} end` });
+    await expect(part).toContainText(loop);
+  }
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Cancel' }).click();
   await expect.poll(() => cutMm(page)).toBeCloseTo(before, 1);
   // Taking up the pen ends the work on a word, which stays.

@@ -10,7 +10,7 @@ import {
   type WorkMark,
 } from '../steps';
 import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '../units';
-import { MARGIN_MM, rule, words, type Item, type Paper } from './items';
+import { MARGIN_MM, rule, words, type Item } from './items';
 
 export const LINE_MM = 5;
 
@@ -175,5 +175,3 @@ function armsTable(
   }
   return { header, lines };
 }
-
-export const usableHeight = (paper: Paper): number => paper.heightMm - 2 * MARGIN_MM;
