@@ -18,7 +18,11 @@ const ROOMS = [
   'element',
   'piece',
   'plan',
+  'dressing',
+  'gauge',
   'steps',
+  'making',
+  'desk',
   'file',
   'sheet',
 ];
@@ -116,5 +120,9 @@ export default tseslint.config(
     },
   },
   ...roomRules,
+  {
+    files: ['public/sw.js'],
+    languageOptions: { globals: { self: 'readonly', caches: 'readonly', Request: 'readonly' } },
+  },
   prettier,
 );

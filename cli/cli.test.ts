@@ -58,6 +58,46 @@ describe('arguments', () => {
   });
 });
 
+describe('the gauge verdict of a piece', () => {
+  const ring = (across: number): string =>
+    `<svg xmlns="http://www.w3.org/2000/svg" width="90mm" height="90mm" viewBox="0 0 90 90"><circle cx="45" cy="45" r="${across / 2}" fill="none"/></svg>`;
+  interface Judged {
+    gauge: {
+      recommended_mm: number;
+      recommended_awg: number;
+      checks: { id: string; ok: boolean; value: number; limit: number; reason: string }[];
+    };
+    hang: { tilt_deg: number; bail_x_mm: number };
+  }
+  const judged = (svg: string, diameterMm: number): Judged =>
+    runPiece(loadPiece(svg), { diameterMm, metal: 'copper', temper: 'dead-soft' }) as Judged;
+
+  it('recommends thicker wire for a larger figure, and prints each check with its limit', () => {
+    const [small, large] = [judged(ring(20), 1.024), judged(ring(50), 1.024)];
+    expect(large.gauge.recommended_mm).toBeGreaterThan(small.gauge.recommended_mm);
+    expect(small.gauge.recommended_awg).toBe(20);
+    const hands = small.gauge.checks.find((c) => c.id === 'hands')!;
+    expect(hands.value).toBeCloseTo((70 * 1.024 ** 3) / 6, 6);
+    expect(hands.ok).toBe(true);
+    for (const c of large.gauge.checks) {
+      expect(Number.isFinite(c.value) && Number.isFinite(c.limit)).toBe(true);
+      expect(c.reason.length).toBeGreaterThan(10);
+    }
+  });
+
+  it('a metric wire is answered in metric sizes, with the nearest gauge', () => {
+    const { gauge } = judged(ring(40), 1);
+    expect(gauge.recommended_mm).toBe(1);
+    expect(gauge.recommended_awg).toBe(18);
+  });
+
+  it('a ring hangs straight, from its middle', () => {
+    const { hang } = judged(ring(40), 1);
+    expect(hang.tilt_deg).toBeCloseTo(0, 1);
+    expect(hang.bail_x_mm).toBeCloseTo(45, 1);
+  });
+});
+
 describe('route', () => {
   // A square of 20 with both diagonals: its corners are odd, so two wires or a side run twice.
   const square =
@@ -156,7 +196,9 @@ describe('element', () => {
   });
 
   it('says which kind it does not know yet', () => {
-    expect(() => runElements('[{"kind":"net"}]')).toThrow(/Element 1: “net” is not known yet/);
+    expect(() => runElements('[{"kind":"knitting"}]')).toThrow(
+      /Element 1: “knitting” is not known yet/,
+    );
     expect(() => runElements('{}')).toThrow(/list of elements/);
     expect(() => runElements('[{"kind":"fold","wire_mm":-2}]')).toThrow(
       /Element 1 \(fold\): wire_mm/,

@@ -1,9 +1,11 @@
 import { kitFileSchema, kitFromFile, type Kit } from '../core/forming';
 import { FileError, pieceFromDrawing, readSvg } from '../core/file';
+import { dressPiece } from '../core/dressing';
+import { DEFAULT_LIMITS, hangDressed, verdictOf, type Choice, type Verdict } from '../core/gauge';
 import { readPiece, resizeFigure, type Piece } from '../core/piece';
 import { planPiece, type Plan } from '../core/plan';
 import { routeDrawing } from '../core/route';
-import { degrees } from '../core/units';
+import { degrees, mmToAwg } from '../core/units';
 import type { PieceOptions } from './arguments';
 
 /**
@@ -61,7 +63,15 @@ export function runPiece(loaded: Piece, options: PieceOptions, kit?: Kit): objec
     toleranceMm: toleranceMm ?? loaded.toleranceMm,
   };
   const piece = heightMm === undefined ? changed : resizeFigure(changed, 'height', heightMm);
-  return describePlan(planPiece(piece, { kit: kit ?? null }));
+  const plan = planPiece(piece, { kit: kit ?? null });
+  const dressing = dressPiece(piece, plan);
+  const verdict = verdictOf(piece, plan, dressing, DEFAULT_LIMITS);
+  const hang = hangDressed(piece, plan, dressing);
+  return {
+    ...describePlan(plan),
+    gauge: describeVerdict(verdict),
+    hang: hang && { tilt_deg: degrees(hang.tiltRad), bail_x_mm: hang.bailX },
+  };
 }
 
 function describePlan(plan: Plan): object {
@@ -95,10 +105,31 @@ function describePlan(plan: Plan): object {
       second_mm: c.secondMm,
       top: c.top,
     })),
-    // Which gauge holds is not judged yet: no recommendation rather than a guess.
-    gauge: { recommended_mm: null, recommended_awg: null, checks: [] },
-    hang: plan.hang ? { tilt_deg: degrees(plan.hang.tiltRad), bail_x_mm: plan.hang.bailX } : null,
     mass_g: plan.massG,
     advice: plan.advice.map((a) => ({ wire: a.wire, at_mm: a.atMm, message: a.message })),
+  };
+}
+
+const choice = ({ size, why }: Choice): object => ({ wire_mm: size.diameterMm, why });
+
+function describeVerdict(verdict: Verdict | null): object {
+  if (!verdict) return { recommended_mm: null, recommended_awg: null, checks: [] };
+  const { now, recommended, thinner, thicker } = verdict;
+  const { size } = recommended;
+  return {
+    recommended_mm: size.diameterMm,
+    recommended_awg: size.awg ?? Math.round(mmToAwg(size.diameterMm)),
+    passes: recommended.passes,
+    why: recommended.why,
+    thinner: thinner && choice(thinner),
+    thicker: thicker && choice(thicker),
+    checks: now.checks.map(({ id, ok, value, limit, unit, reason }) => ({
+      id,
+      ok,
+      value,
+      limit,
+      unit,
+      reason,
+    })),
   };
 }

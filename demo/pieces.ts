@@ -1,8 +1,18 @@
 import { readSvg, pieceFromDrawing } from '../core/file';
 import { DEFAULT_WORD } from '../core/lettering';
 import { standardValues } from '../core/motif';
-import { drawShape, newPiece, readPiece, withShape, type Piece, type Shape } from '../core/piece';
+import {
+  DEFAULT_MAKING,
+  DEFAULT_SEAM,
+  drawShape,
+  newPiece,
+  readPiece,
+  withShape,
+  type Piece,
+  type Shape,
+} from '../core/piece';
 import { awgToMm } from '../core/units';
+import { DRESSINGS } from './dressing';
 import boat from './figures/boat.svg?raw';
 import fox from './figures/fox.json';
 import lantern from './figures/lantern.svg?raw';
@@ -53,6 +63,11 @@ function shaped(
   return read.value;
 }
 
+/** A piece with its own dressing and the way it is made. */
+function dressed(id: string, making: Partial<Piece['making']> = {}): Partial<Piece> {
+  return { dressing: DRESSINGS[id]?.() ?? [], making: { ...DEFAULT_MAKING, ...making } };
+}
+
 const gauge = (awg: number): number => Number(awgToMm(awg).toFixed(3));
 
 /** Figures of the Lantern Lane stall: an invented winter stall's pieces, drawn for this project. */
@@ -60,6 +75,7 @@ export function demoPieces(): Piece[] {
   return [
     demo('swallow', 'Swallow pendant', swallow, (p) => ({
       ...p,
+      ...dressed('swallow', { harden: true }),
       corner: 'reach',
       wire: { metal: 'sterling-silver', temper: 'dead-soft', diameterMm: gauge(18) },
       paths: p.paths.map((path) => ({
@@ -69,35 +85,65 @@ export function demoPieces(): Piece[] {
     })),
     demo('lantern', 'Paper lantern earring', lantern, (p) => ({
       ...p,
+      ...dressed('lantern', { wornAs: 'earring', pair: 'one-by-one' }),
       wire: { metal: 'brass', temper: 'half-hard', diameterMm: gauge(20) },
       over: 'alternate',
       paths: p.paths.map((path) => ({
         ...path,
-        start: { kind: 'loop', insideMm: 2.5, tailMm: 0 },
+        start: { kind: 'ear-hook', riseMm: 5, insideMm: 7, legMm: 15 },
       })),
     })),
     demo('snail', 'Snail charm', snail, (p) => ({
       ...p,
+      ...dressed('snail', { wornAs: 'charm', harden: true }),
       wire: { metal: 'copper', temper: 'dead-soft', diameterMm: gauge(18) },
       work: 'spool',
-      paths: p.paths.map((path) => ({ ...path, end: { kind: 'loop', insideMm: 1.6, tailMm: 0 } })),
+      paths: p.paths.map((path) => ({
+        ...path,
+        end: { kind: 'spiral', openingMm: 0.8, gapMm: 0.1, turns: 1.25, tailMm: 0 },
+      })),
     })),
     demo('boat', 'Sailing boat', boat, (p) => ({
       ...p,
+      ...dressed('boat', { wornAs: 'ornament', patina: true }),
       wire: { metal: 'copper', temper: 'half-hard', diameterMm: 1 },
-      paths: p.paths.map((path) => ({ ...path, start: { kind: 'loop', insideMm: 3, tailMm: 0 } })),
+      paths: p.paths.map((path) => ({
+        ...path,
+        start: { kind: 'wrapped-loop', insideMm: 3, wraps: 3, tailMm: 2 },
+      })),
     })),
-    traced('pear', 'Pear', pear, () => ({
+    traced('pear', 'Pear', pear, (p) => ({
+      ...dressed('pear'),
       wire: { metal: 'brass', temper: 'dead-soft', diameterMm: gauge(18) },
+      paths: p.paths.map((path) =>
+        path.closed
+          ? path
+          : { ...path, start: { kind: 'bail', insideMm: 3, turns: 2, tailMm: 2, turned: true } },
+      ),
+      parts: [
+        {
+          id: 'leaf',
+          name: 'leaf',
+          paths: [p.paths[1]?.id ?? 'leaf'],
+          count: 1,
+          join: 'binding',
+          to: null,
+          hangs: false,
+        },
+      ],
     })),
     traced('fox', 'Fox', fox, () => ({
+      ...dressed('fox', { wornAs: 'charm', closing: 'solder' }),
       corner: 'reach',
       wire: { metal: 'bronze', temper: 'half-hard', diameterMm: gauge(20) },
     })),
     shaped(
       'hush',
       'Word pendant “hush”',
-      { wire: { metal: 'brass', temper: 'dead-soft', diameterMm: gauge(18) } },
+      {
+        ...dressed('hush', { harden: true }),
+        wire: { metal: 'brass', temper: 'dead-soft', diameterMm: gauge(18) },
+      },
       {
         kind: 'word',
         word: { text: 'hush', size: { by: 'width', mm: 52 }, ends: 'loops', loopMm: 2.5 },
@@ -105,13 +151,30 @@ export function demoPieces(): Piece[] {
     ),
     demo('mountain', 'Mountain line', mountain, (p) => ({
       ...p,
+      ...dressed('mountain', { wornAs: 'ornament' }),
       wire: { metal: 'sterling-silver', temper: 'half-hard', diameterMm: 1 },
-      route: { wires: 1, bridge: false, start: null, end: null, rules: [], ends: [] },
+      route: {
+        wires: 1,
+        bridge: false,
+        start: null,
+        end: null,
+        rules: [],
+        ends: [
+          {
+            start: { kind: 'centred-loop', insideMm: 3, tailMm: 0, turned: true },
+            end: { kind: 'fold-back', backMm: 3 },
+            seam: DEFAULT_SEAM,
+          },
+        ],
+      },
     })),
     shaped(
       'key',
       'Key',
-      { wire: { metal: 'bronze', temper: 'half-hard', diameterMm: gauge(18) } },
+      {
+        ...dressed('key', { finish: 'plated' }),
+        wire: { metal: 'bronze', temper: 'half-hard', diameterMm: gauge(18) },
+      },
       { kind: 'motif', motif: 'key' },
     ),
   ];

@@ -5,6 +5,7 @@ const shoot = (page: Page, name: string): Promise<Buffer> =>
   page.screenshot({ path: `docs/screenshots/${name}.png` });
 
 test('pictures of the main views, from the demo', async ({ page }) => {
+  test.setTimeout(180_000);
   await openWorkshop(page);
   await page.waitForTimeout(2500);
   await shoot(page, 'pieces');
@@ -19,8 +20,15 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await shoot(page, 'trace');
   await openPiece(page, 'Paper lantern earring');
   await stage(page, 'Wire');
+  await page.getByRole('list', { name: 'Remedies' }).waitFor();
+  await page.locator('aside').evaluate((e) => e.scrollTo(0, 312));
   await page.waitForTimeout(600);
   await shoot(page, 'wire');
+  await openPiece(page, 'Pear');
+  await stage(page, 'Wire');
+  await page.getByRole('img', { name: 'The piece as it hangs' }).scrollIntoViewIfNeeded();
+  await page.waitForTimeout(600);
+  await shoot(page, 'hang');
   await openPiece(page, 'Word pendant');
   await page.getByRole('button', { name: 'Change “hush”' }).click();
   await page.waitForTimeout(600);
@@ -32,7 +40,11 @@ test('pictures of the main views, from the demo', async ({ page }) => {
     .getByRole('button', { name: /^Junction of 3/ })
     .first()
     .click();
+  await page.getByRole('button', { name: 'Play' }).waitFor();
   await page.waitForTimeout(600);
+  await page.getByRole('heading', { name: 'How it is run' }).scrollIntoViewIfNeeded();
+  await page.mouse.move(5, 5);
+  await page.waitForTimeout(300);
   await shoot(page, 'route');
   await newPiece(page);
   await page.getByRole('button', { name: 'Place a motif' }).click();
@@ -74,6 +86,21 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await page.getByRole('listitem', { name: 'Mandrel' }).waitFor();
   await page.waitForTimeout(400);
   await shoot(page, 'kit');
+  await openPiece(page, 'Paper lantern earring');
+  await stage(page, 'Dressing');
+  await page.getByText('crossings are bound before weaving').waitFor();
+  await shoot(page, 'dressing');
+  await stage(page, 'Make');
+  await page.getByRole('button', { name: /^Begin a making, / }).click();
+  await page.getByTestId('make-count').waitFor();
+  for (let i = 0; i < 15; i++) await page.keyboard.press('ArrowRight');
+  await page.getByText(/works without a connection/).waitFor();
+  await page.waitForTimeout(600);
+  await shoot(page, 'make');
+  await page.goto('/desk?sum=net');
+  await page.getByRole('img', { name: 'Net over spokes, to scale' }).waitFor();
+  await page.waitForTimeout(400);
+  await shoot(page, 'desk');
   await openPiece(page, 'Sailing boat');
   await stage(page, 'Sheet');
   await page.waitForTimeout(600);

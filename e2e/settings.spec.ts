@@ -8,7 +8,7 @@ test('inches lead everywhere once chosen', async ({ page }) => {
   await page.getByRole('radio', { name: 'inches' }).click();
   await page.getByRole('link', { name: 'All pieces', exact: true }).click();
   await page.getByRole('link', { name: /Sailing boat/ }).click();
-  await expect(page.getByTestId('cut-length')).toContainText(/Cut\s*7 \d+\/\d+ in \(\d+\.\d mm\)/);
+  await expect(page.getByTestId('cut-length')).toContainText(/Cut\s*8 \d+\/\d+ in \(\d+\.\d mm\)/);
   await type(page.getByLabel('Height'), '2');
   await expect(page.getByLabel('Height')).toHaveValue('2 in');
 });
@@ -58,7 +58,7 @@ for (const theme of ['light', 'dark'] as const) {
     await openWorkshop(page);
     await check(page, 'pieces');
     await openPiece(page, 'Snail charm');
-    for (const name of ['Figure', 'Wire', 'Bends', 'Sheet']) {
+    for (const name of ['Figure', 'Wire', 'Bends', 'Dressing', 'Sheet', 'Make']) {
       await stage(page, name);
       await page.waitForTimeout(300);
       await check(page, name);
@@ -66,6 +66,29 @@ for (const theme of ['light', 'dark'] as const) {
     await page.getByRole('link', { name: 'Settings' }).click();
     await expect(page.getByRole('heading', { name: 'Settings' })).toBeVisible();
     await check(page, 'settings');
+  });
+
+  test(`dressing, making, kit and desk pass the accessibility rules in ${theme}`, async ({
+    page,
+  }) => {
+    await page.emulateMedia({ colorScheme: theme });
+    await openPiece(page, 'Snail charm');
+    await stage(page, 'Dressing');
+    await page.getByRole('button', { name: /^Beads on the wire/ }).click();
+    await expect(page.getByLabel('Bead: hole')).toBeVisible();
+    await check(page, 'an item');
+    await stage(page, 'Make');
+    await page.getByRole('button', { name: /^Begin a making, / }).click();
+    await expect(page.getByTestId('make-count')).toBeVisible();
+    await page.getByRole('button', { name: 'Notes and photos' }).click();
+    await check(page, 'making');
+    await page.getByRole('link', { name: 'Leave the bench' }).click();
+    await page.goto('/desk?sum=weave');
+    await expect(page.getByRole('table', { name: 'Result' })).toBeVisible();
+    await check(page, 'desk');
+    await page.goto('/kit');
+    await expect(page.getByRole('listitem', { name: 'Mandrel' })).toBeVisible();
+    await check(page, 'kit');
   });
 
   test(`letters, motifs and routes pass the accessibility rules in ${theme}`, async ({ page }) => {

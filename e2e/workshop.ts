@@ -26,8 +26,13 @@ export async function newPiece(page: Page): Promise<void> {
 export const stage = (page: Page, name: string): Promise<void> =>
   page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
 
-/** The cut length in mm as the strip's heading says it. */
+/** Waits until the strip shows the plan of the piece as it is now. */
+export const planned = (page: Page): Promise<void> =>
+  expect(page.getByRole('contentinfo')).toHaveAttribute('aria-busy', 'false');
+
+/** The cut length in mm as the strip's heading says it, once it is that of the piece as it is now. */
 export async function cutMm(page: Page): Promise<number> {
+  await planned(page);
   const text = (await page.getByTestId(CUT).textContent()) ?? '';
   const match = /(\d+\.\d) mm/.exec(text);
   if (!match) throw new Error(`no length in “${text}”`);

@@ -1,4 +1,4 @@
-// Measures planning by number of bends, tracing by kind of picture, routing by number of strokes, and the size of the first load.
+// Measures planning and judging by number of bends, tracing by kind of picture, routing by number of strokes, and the size of the first load.
 import { spawnSync } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
 import { ensureBuild, ensureBundle, ensurePackages, startServer } from './ready.mjs';
@@ -14,6 +14,8 @@ const tracing = await ensureBundle('benchTraces', 'scripts/benchTraces.ts', [
 const traced = spawnSync(process.execPath, [tracing], { stdio: 'inherit' });
 const routing = await ensureBundle('benchRoutes', 'scripts/benchRoutes.ts', ['scripts', 'core']);
 const routed = spawnSync(process.execPath, [routing], { stdio: 'inherit' });
+const judging = await ensureBundle('benchGauge', 'scripts/benchGauge.ts', ['scripts', 'core']);
+const judged = spawnSync(process.execPath, [judging], { stdio: 'inherit' });
 
 if (ensureBuild() !== 0) process.exit(1);
 const port = 4391;
@@ -43,4 +45,4 @@ for (const path of ['/', '/piece/demo-swallow/figure', '/piece/demo-swallow/shee
   );
 }
 server.kill('SIGTERM');
-process.exit(timed.status || traced.status || routed.status || 0);
+process.exit(timed.status || traced.status || routed.status || judged.status || 0);

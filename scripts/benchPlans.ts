@@ -1,3 +1,5 @@
+import { dressPiece, newDressItem } from '../core/dressing';
+import { assemblyOf } from '../core/making';
 import { DEFAULT_KIT } from '../core/forming';
 import { awgToMm } from '../core/units';
 import { newPath, newPiece, nodesOf, withBendEdit, type Piece } from '../core/piece';
@@ -87,5 +89,44 @@ for (const bends of [30, 100, 300]) {
   const [first, shifted, steps, pose] = measureBench(bends, 5);
   console.log(
     `lines and arcs        ${String(bends).padStart(8)} ${first!.toFixed(1).padStart(12)} ${shifted!.toFixed(1).padStart(14)} ${steps!.toFixed(1).padStart(11)} ${pose!.toFixed(2).padStart(10)}`,
+  );
+}
+
+/** A piece dressed with so many coils and weaves, and its order of assembly. */
+function measureDressing(items: number, rounds: number): number[] {
+  const times: number[][] = [[], []];
+  const place = (x: number, y: number, lengthMm: number) => ({ x, y, lengthMm });
+  const bar = (id: string, y: number) =>
+    newPath(
+      id,
+      [
+        { x: 0, y },
+        { x: 40 * items, y },
+      ],
+      false,
+    );
+  const dressing = Array.from({ length: items }, (_, i) =>
+    newDressItem(
+      i % 2 === 0 ? 'weave' : 'coil',
+      `d${i}`,
+      place(40 * i + 20, 0, 30),
+      place(40 * i + 20, 8, 30),
+    ),
+  );
+  const piece = { ...newPiece('p', 'Dressed', ''), paths: [bar('a', 0), bar('b', 8)], dressing };
+  const plan = planPiece(piece);
+  for (let round = 0; round < rounds; round++) {
+    times[0]!.push(timed(() => dressPiece(piece, plan)));
+    const dressed = dressPiece(piece, plan);
+    times[1]!.push(timed(() => assemblyOf(piece, plan, dressed, { kit: DEFAULT_KIT })));
+  }
+  return times.map(median);
+}
+
+console.log('\nDressing, median ms       items      dressed   in order');
+for (const items of [6, 60, 300]) {
+  const [dressed, ordered] = measureDressing(items, 7);
+  console.log(
+    `coils and weaves      ${String(items).padStart(8)} ${dressed!.toFixed(1).padStart(12)} ${ordered!.toFixed(1).padStart(10)}`,
   );
 }

@@ -1,4 +1,5 @@
 import { useMemo, type ReactNode } from 'react';
+import type { Dressing } from '@core/dressing';
 import type { Box } from '@core/geometry';
 import type { Piece } from '@core/piece';
 import { bendLabels, placeOnWire, type Plan } from '@core/plan';
@@ -7,10 +8,14 @@ import { Bench, type BenchView } from './Bench';
 import { drawnExtent, WireDrawing } from './WireDrawing';
 
 /** Box of everything drawn: the formed wires with their loops, or the bare figure before a plan. */
-export function useExtent(piece: Piece, plan: Plan | null): Box | null {
+export function useExtent(
+  piece: Piece,
+  plan: Plan | null,
+  dressing: Dressing | null = null,
+): Box | null {
   return useMemo(() => {
     if (!plan || plan.wires.length === 0) return null;
-    const points = drawnExtent(piece, plan);
+    const points = drawnExtent(piece, plan, dressing);
     if (points.length === 0) return null;
     let box: Box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
     for (const p of points) {
@@ -22,32 +27,44 @@ export function useExtent(piece: Piece, plan: Plan | null): Box | null {
       };
     }
     return box;
-  }, [piece, plan]);
+  }, [piece, plan, dressing]);
 }
 
 /** The figure as wire with its bends, linked with strip and table. Screens add what they edit. */
 export function FigureView({
   label,
   over,
+  under,
+  numbered = true,
 }: {
   label: string;
+  /** with the number of each bend */
+  numbered?: boolean;
   over?: (view: BenchView) => ReactNode;
+  /** what lies behind the wire */
+  under?: ReactNode;
 }) {
   const { settings, store } = useWorkbench();
-  const { plan, piece: planned } = useShown();
-  const extent = useExtent(planned ?? store.getState().piece, plan);
+  const { plan, piece: planned, dressing } = useShown();
+  const extent = useExtent(planned ?? store.getState().piece, plan, dressing);
   return (
     <Bench
       label={label}
       extent={extent}
-      fitKey={plan ? `${store.getState().piece.id}-${sizeKey(extent)}` : 'empty'}
+      fitKey={
+        plan
+          ? `${store.getState().piece.id}-${sizeKey(extent)}-${dressing?.items.length ?? 0}`
+          : 'empty'
+      }
       actualPxPerMm={settings.pxPerMm}
       unit={settings.unit}
     >
       {(view) => (
         <>
-          {plan && planned && <WireDrawing piece={planned} plan={plan} />}
-          {plan && planned && <BendMarks piece={planned} plan={plan} view={view} />}
+          {under}
+          {plan && planned && <WireDrawing piece={planned} plan={plan} dressing={dressing} />}
+          {plan && planned && numbered && <BendMarks piece={planned} plan={plan} view={view} />}
+          {plan && <Runner plan={plan} px={1 / view.pxPerMm} />}
           {over?.(view)}
         </>
       )}
@@ -62,7 +79,7 @@ export function sizeKey(box: Box | null): string {
   return `${step(box.maxX - box.minX)}x${step(box.maxY - box.minY)}`;
 }
 
-/** A number beside each bend; the one pointed at stands out, and a point runs with the strip. */
+/** A number beside each bend; the one pointed at stands out. */
 export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; view: BenchView }) {
   const { pointer } = useWorkbench();
   const active = usePointer((p) => p.bend);
@@ -121,7 +138,6 @@ export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; vie
           </g>
         );
       })}
-      <Runner plan={plan} px={px} />
     </g>
   );
 }

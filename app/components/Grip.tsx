@@ -12,6 +12,7 @@ export function Grip({
   steps,
   children,
   onMove,
+  onEnd,
 }: {
   name: string;
   at: Vec;
@@ -20,9 +21,15 @@ export function Grip({
   steps: { plain: number; shift: number; alt: number };
   children?: ReactNode;
   onMove: (to: Vec) => void;
+  /** let go, or the arrow key lifted */
+  onEnd?: () => void;
 }) {
   const held = useRef(false);
   const px = 1 / view.pxPerMm;
+  const drop = (): void => {
+    if (held.current) onEnd?.();
+    held.current = false;
+  };
   const ring = (stroke: string, width: number) => (
     <circle cx={at.x} cy={at.y} r={8 * px} fill="none" stroke={stroke} strokeWidth={width * px} />
   );
@@ -42,8 +49,9 @@ export function Grip({
       onPointerMove={(event) => {
         if (held.current) onMove(view.toMm(event));
       }}
-      onPointerUp={() => (held.current = false)}
-      onPointerCancel={() => (held.current = false)}
+      onPointerUp={drop}
+      onPointerCancel={drop}
+      onKeyUp={(event) => event.key.startsWith('Arrow') && onEnd?.()}
       onKeyDown={(event) => {
         const by = arrowStep(event, steps);
         if (!by) return;

@@ -4,6 +4,7 @@ import { TypedField } from './TypedField';
 /** A plain number, whole unless decimals are given. */
 export function NumberField({
   label,
+  labelHidden = false,
   value,
   min,
   max,
@@ -11,16 +12,19 @@ export function NumberField({
   onChange,
 }: {
   label: string;
+  labelHidden?: boolean;
   value: number;
   min: number;
   max: number;
   decimals?: number;
   onChange: (value: number) => void;
 }) {
-  const shown = printNumber(value, decimals);
+  // Decimals that are nought are not shown.
+  const shown = String(Number(printNumber(value, decimals)));
   return (
     <TypedField
       label={label}
+      labelHidden={labelHidden}
       shown={shown}
       read={(typed) => {
         const read = Number(typed.trim().replace(',', '.'));

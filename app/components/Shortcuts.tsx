@@ -6,7 +6,7 @@ const GROUPS: readonly { title: string; keys: readonly (readonly [string, string
   {
     title: 'Everywhere',
     keys: [
-      ['1 2 3 4', 'Figure, Wire, Bends, Sheet'],
+      ['1 to 6', 'Figure, Wire, Bends, Dressing, Sheet, Make'],
       ['Ctrl Z', 'Undo'],
       ['Ctrl Shift Z', 'Redo'],
       ['T', 'Go to the strip'],

@@ -1,6 +1,7 @@
 import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { Popover } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
+import type { Dressing } from '@core/dressing';
 import type { Piece } from '@core/piece';
 import type { Plan, PlannedBend, WirePlan } from '@core/plan';
 import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
@@ -8,6 +9,7 @@ import { usePointer, useWorkbench } from '~/state/workbench';
 import { useBendShift } from '~/state/useBendShift';
 import { METAL_COLOURS } from './metalColours';
 import { LengthParts } from './LengthParts';
+import { DressedSpans, spansOn, type StripSpan } from './StripDressing';
 
 const PAD = 26;
 const BODY_Y = 44;
@@ -18,11 +20,13 @@ const SIGN_PX = 6.8;
 export function StripView({
   piece,
   plan,
+  dressing = null,
   unit,
   shiftable = false,
 }: {
   piece: Piece;
   plan: Plan;
+  dressing?: Dressing | null;
   unit: LengthUnit;
   /** whether a bend can be dragged along the wire */
   shiftable?: boolean;
@@ -84,7 +88,13 @@ export function StripView({
         </span>
         <Readout wire={wire} unit={unit} />
       </div>
-      <Band wire={wire} piece={piece} unit={unit} shiftable={shiftable} />
+      <Band
+        wire={wire}
+        piece={piece}
+        unit={unit}
+        shiftable={shiftable}
+        dressed={dressing ? spansOn(dressing, index, wire.developedMm) : []}
+      />
     </div>
   );
 }
@@ -114,11 +124,13 @@ function Band({
   piece,
   unit,
   shiftable,
+  dressed,
 }: {
   wire: WirePlan;
   piece: Piece;
   unit: LengthUnit;
   shiftable: boolean;
+  dressed: readonly StripSpan[];
 }) {
   const { pointer } = useWorkbench();
   const drag = useBendShift(wire);
@@ -226,6 +238,7 @@ function Band({
         />
         <Allowance from={x(0)} to={x(wire.startMm)} thick={thick} />
         <Allowance from={x(bodyEnd - wire.endMm)} to={x(bodyEnd)} thick={thick} />
+        <DressedSpans spans={dressed} x={x} startMm={wire.startMm} thick={thick} y={BODY_Y} />
         <Bends wire={wire} x={x} scale={scale} thick={thick} active={bend} />
         <EndLabels wire={wire} x={x} bodyEnd={bodyEnd} unit={unit} />
         {atMm !== null && (

@@ -6,6 +6,7 @@ export type TypedValue<T = number> = { ok: true; value: T } | { ok: false; messa
 /** A value that is typed and taken when the field is left or Enter pressed; Escape takes it back. */
 export function TypedField<T = number>({
   label,
+  labelHidden = false,
   shown,
   read,
   onRead,
@@ -15,6 +16,8 @@ export function TypedField<T = number>({
   inputMode = 'decimal',
 }: {
   label: string;
+  /** a heading beside says it already; it is read out only */
+  labelHidden?: boolean;
   shown: string;
   read: (typed: string) => TypedValue<T>;
   onRead: (value: T) => void;
@@ -37,7 +40,7 @@ export function TypedField<T = number>({
   };
   return (
     <div>
-      <label htmlFor={id} className="mb-1 block text-sm text-soft">
+      <label htmlFor={id} className={labelHidden ? 'sr-only' : 'mb-1 block text-sm text-soft'}>
         {label}
       </label>
       <div className="flex items-center gap-2">

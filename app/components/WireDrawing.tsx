@@ -1,48 +1,12 @@
-import { memo, type ReactNode } from 'react';
+import { memo } from 'react';
 import { pathData } from '@core/file';
 import { flattenSegment, perp, scale, startOf, type Vec } from '@core/geometry';
+import type { Dressing } from '@core/dressing';
 import type { Piece } from '@core/piece';
 import { endShapes, formedShapes, placeOnWire, type Plan, type WirePlan } from '@core/plan';
+import { DressingLayer } from './DressingLayer';
 import { METAL_COLOURS, type MetalColours } from './metalColours';
-
-/** Light falls from the upper left; the bright lines lie that much of a diameter aside. */
-const LIGHT: Vec = { x: -0.5, y: -0.86 };
-
-/** One stretch of round wire: rim, body, and light along it. */
-export function WireStroke({
-  data,
-  diameterMm,
-  colours,
-  cap = 'round',
-  over = [data, data, data],
-}: {
-  data: string;
-  /** where body and light lie along it, each further than the one under it on a stretch drawn twice */
-  over?: readonly [string, string, string];
-  diameterMm: number;
-  colours: MetalColours;
-  cap?: 'round' | 'butt';
-}) {
-  const layer = (d: string, color: string, width: number, aside: number): ReactNode => (
-    <path
-      d={d}
-      fill="none"
-      stroke={color}
-      strokeWidth={diameterMm * width}
-      strokeLinecap={cap}
-      strokeLinejoin="round"
-      transform={`translate(${LIGHT.x * aside * diameterMm} ${LIGHT.y * aside * diameterMm})`}
-    />
-  );
-  return (
-    <g>
-      {layer(data, colours.rim, 1, 0)}
-      {layer(over[0], colours.body, 0.78, 0.03)}
-      {layer(over[1], colours.lit, 0.42, 0.1)}
-      {layer(over[2], colours.glint, 0.13, 0.18)}
-    </g>
-  );
-}
+import { WireStroke } from './WireStroke';
 
 /** Data of the stretch of a wire between two positions on its blank. */
 function stretchData(wire: WirePlan, fromMm: number, toMm: number): string {
@@ -122,9 +86,11 @@ function together(list: readonly CrossingData[]): CrossingData {
 export const WireDrawing = memo(function WireDrawing({
   piece,
   plan,
+  dressing = null,
 }: {
   piece: Piece;
   plan: Plan;
+  dressing?: Dressing | null;
 }) {
   const d = piece.wire.diameterMm;
   const colours = METAL_COLOURS[piece.wire.metal];
@@ -132,6 +98,7 @@ export const WireDrawing = memo(function WireDrawing({
   const crossings = all.length > MANY ? [together(all)] : all;
   return (
     <g>
+      {dressing && <DressingLayer dressing={dressing} layer="under" metal={piece.wire.metal} />}
       {plan.wires.length > MANY ? (
         <ManyWires piece={piece} plan={plan} />
       ) : (
@@ -151,9 +118,11 @@ export const WireDrawing = memo(function WireDrawing({
         ))
       )}
       <Beads piece={piece} />
+      {dressing && <DressingLayer dressing={dressing} layer="flat" metal={piece.wire.metal} />}
       {crossings.map((data, i) => (
         <CrossingStrokes key={i} data={data} d={d} colours={colours} />
       ))}
+      {dressing && <DressingLayer dressing={dressing} layer="over" metal={piece.wire.metal} />}
     </g>
   );
 });
@@ -245,11 +214,29 @@ export const SketchDrawing = memo(function SketchDrawing({
 });
 
 /** All points a drawing of the plan reaches, loops at its ends included; for fitting it into a view. */
-export function drawnExtent(piece: Piece, plan: Plan): Vec[] {
+export function drawnExtent(piece: Piece, plan: Plan, dressing: Dressing | null = null): Vec[] {
   const beads = piece.shapes.flatMap((s) => s.beads);
   const wires = plan.wires.flatMap((wire) => {
     const shapes = [...formedShapes(wire), ...endShapes(piece, plan, wire)];
     return shapes.flatMap((s) => [startOf(s), ...flattenSegment(s, 0.2)]);
   });
-  return [...wires, ...beads];
+  return [...wires, ...beads, ...(dressing ? dressedExtent(dressing) : [])];
+}
+
+/** Points that the dressing reaches. */
+export function dressedExtent({ items }: Dressing): Vec[] {
+  return items.flatMap(({ marks }) =>
+    marks.flatMap((m): Vec[] => {
+      if (m.kind === 'wire') return m.runs.flat();
+      if (m.kind === 'cord' || m.kind === 'flat') return [...m.points];
+      const [w, h] =
+        m.kind === 'stone'
+          ? [m.widthMm / 2, m.heightMm / 2]
+          : [m.bead.acrossMm / 2, m.bead.acrossMm / 2];
+      return [
+        { x: m.at.x - w, y: m.at.y - h },
+        { x: m.at.x + w, y: m.at.y + h },
+      ];
+    }),
+  );
 }

@@ -35,7 +35,7 @@ export default function FigureScreen() {
   const shown = useShownPiece();
   const edit = useEdit();
   const editor = useFigureEditor();
-  const extent = useExtent(planState.planned ?? shown, planState.plan);
+  const extent = useExtent(planState.planned ?? shown, planState.plan, planState.dressing);
   const [pictureView, setPictureView] = useState<PictureView>({ opacity: 0, alone: false });
   const box = useMemo(() => figureBox(shown.paths), [shown.paths]);
   const underlay = useUnderlay(pictureView.opacity > 0 ? shown.picture : null, box);
@@ -131,7 +131,11 @@ export default function FigureScreen() {
               {drawing && <DrawSurface view={view} />}
               {planState.plan && planState.planned && !pictureView.alone && (
                 <g opacity={drawing ? 0.75 : 1} pointerEvents="none">
-                  <WireDrawing piece={planState.planned} plan={planState.plan} />
+                  <WireDrawing
+                    piece={planState.planned}
+                    plan={planState.plan}
+                    dressing={planState.dressing}
+                  />
                 </g>
               )}
               {draft.shape ? (

@@ -50,7 +50,9 @@ export const STAGES = [
   { path: 'figure', name: 'Figure', key: '1' },
   { path: 'wire', name: 'Wire', key: '2' },
   { path: 'bends', name: 'Bends', key: '3' },
-  { path: 'sheet', name: 'Sheet', key: '4' },
+  { path: 'dressing', name: 'Dressing', key: '4' },
+  { path: 'sheet', name: 'Sheet', key: '5' },
+  { path: 'make', name: 'Make', key: '6' },
 ] as const;
 
 export default function PieceScreen({ loaderData }: Route.ComponentProps) {
@@ -72,16 +74,23 @@ function OpenPiece({ piece }: { piece: Piece }) {
     () => ({ store, pointer, settings, toolbox, tools, planState }),
     [store, pointer, settings, toolbox, tools, planState],
   );
+  // Making fills the screen: only the step in hand is there.
+  const atBench = /\/make\/[^/]+$/.test(useLocation().pathname);
   return (
     <WorkbenchContext value={bench}>
       <div className="flex h-dvh flex-col overflow-hidden">
-        <Header saveState={saveState} keepMine={keepMine} />
+        {!atBench && <Header saveState={saveState} keepMine={keepMine} />}
         <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
           <Outlet />
         </div>
-        <footer className="h-[9.4rem] shrink-0 border-t border-line bg-panel">
-          <Strip />
-        </footer>
+        {!atBench && (
+          <footer
+            className="h-[9.4rem] shrink-0 border-t border-line bg-panel"
+            aria-busy={planState.planned !== shown && planState.error === null}
+          >
+            <Strip />
+          </footer>
+        )}
       </div>
       {planState.error && <PlanError message={planState.error} />}
     </WorkbenchContext>
@@ -90,11 +99,17 @@ function OpenPiece({ piece }: { piece: Piece }) {
 
 function Strip() {
   const { settings, planState } = useWorkbench();
-  const { plan, piece, twin } = useShown();
+  const { plan, piece, dressing, twin } = useShown();
   const onBends = useLocation().pathname.endsWith('/bends');
   if (plan && piece) {
     return (
-      <StripView piece={piece} plan={plan} unit={settings.unit} shiftable={onBends && !twin} />
+      <StripView
+        piece={piece}
+        plan={plan}
+        dressing={dressing}
+        unit={settings.unit}
+        shiftable={onBends && !twin}
+      />
     );
   }
   return (

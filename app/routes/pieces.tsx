@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Copy, Plus, Settings2, Trash2, TriangleAlert, Wrench } from 'lucide-react';
+import { Calculator, Copy, Plus, Settings2, Trash2, TriangleAlert, Wrench } from 'lucide-react';
 import { Link, redirect, useFetcher } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
@@ -22,6 +22,7 @@ import {
   type SetAside,
 } from '~/storage/pieces';
 import { isPicture, usePictureFile } from '~/screens/usePictureFile';
+import { listMakings } from '~/storage/makings';
 import { dropUnused } from '~/storage/pictures';
 import { useImport } from '~/screens/useImport';
 import { demoOffered, noteDemoOffered } from '~/storage/settings';
@@ -48,7 +49,13 @@ export async function clientLoader() {
     }
   }
   const list = await listPieces();
-  await dropUnused(new Set(list.pieces.flatMap((p) => p.picture?.id ?? [])));
+  const makings = await listMakings();
+  await dropUnused(
+    new Set([
+      ...list.pieces.flatMap((p) => p.picture?.id ?? []),
+      ...makings.flatMap((m) => Object.values(m.steps).flatMap((s) => s.photos)),
+    ]),
+  );
   return { ...list, message };
 }
 clientLoader.hydrate = true as const;
@@ -189,6 +196,9 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
       <header className="flex items-center gap-3 py-4">
         <Brand />
         <span className="flex-1" />
+        <Link to="/desk" className={buttonClass('quiet')}>
+          <Calculator size={16} aria-hidden="true" /> Desk
+        </Link>
         <Link to="/kit" className={buttonClass('quiet')}>
           <Wrench size={16} aria-hidden="true" /> Kit
         </Link>
@@ -303,7 +313,7 @@ function PieceCard({
   const shapes = piece.paths.map(drawnPath).filter((p) => p.segments.length > 0);
   const box = pathsBox(shapes);
   const plan = useCardPlan(piece, useWorkshop().toolbox);
-  const formed = useExtent(piece, plan);
+  const formed = useExtent(piece, plan?.plan ?? null, plan?.dressing ?? null);
   const seen = formed ?? box;
   const view = seen ? growBox(seen, piece.wire.diameterMm / 2 + 1.5) : null;
   const name = piece.name || 'Unnamed piece';
@@ -324,7 +334,7 @@ function PieceCard({
               aria-hidden="true"
             >
               {plan ? (
-                <WireDrawing piece={piece} plan={plan} />
+                <WireDrawing piece={piece} plan={plan.plan} dressing={plan.dressing} />
               ) : (
                 <SketchDrawing shapes={shapes} piece={piece} />
               )}

@@ -15,22 +15,26 @@ import {
   type Workshop,
 } from '@core/file';
 import { parseLength } from '@core/units';
+import type { MakingRecord } from '@core/making';
 import { Brand } from '~/components/Brand';
 import { Button, buttonClass, Choices } from '~/components/ui';
 import { saveFile } from '~/components/saveFile';
+import { LimitsFields } from '~/screens/verdict/LimitsFields';
 import { listPieces, savePiece } from '~/storage/pieces';
+import { listMakings, saveMaking } from '~/storage/makings';
 import { loadSettings, saveSettings } from '~/storage/settings';
 import { loadToolbox, saveToolbox } from '~/storage/toolbox';
 import { planner } from '~/workers/planner';
 import type { Route } from './+types/settings';
 
 export async function clientLoader() {
-  const [settings, toolbox, { pieces }] = await Promise.all([
+  const [settings, toolbox, { pieces }, makings] = await Promise.all([
     loadSettings(),
     loadToolbox(),
     listPieces(),
+    listMakings(),
   ]);
-  return { settings, toolbox, pieces };
+  return { settings, toolbox, pieces, makings };
 }
 clientLoader.hydrate = true as const;
 
@@ -48,7 +52,7 @@ export async function clientAction({
 }
 
 export default function SettingsScreen({ loaderData }: Route.ComponentProps) {
-  const { settings, toolbox, pieces } = loaderData;
+  const { settings, toolbox, pieces, makings } = loaderData;
   const fetcher = useFetcher<{ failed?: string }>();
   const change = (next: Partial<Settings>): void => {
     void fetcher.submit({ settings: JSON.stringify({ ...settings, ...next }) }, { method: 'post' });
@@ -104,8 +108,11 @@ export default function SettingsScreen({ loaderData }: Route.ComponentProps) {
         <Card title="True size on this screen">
           <Calibration pxPerMm={settings.pxPerMm} onChange={(pxPerMm) => change({ pxPerMm })} />
         </Card>
+        <Card title="Where the gauge verdict draws its lines">
+          <LimitsFields limits={settings.limits} onChange={(limits) => change({ limits })} />
+        </Card>
         <Card title="The whole workshop in one file">
-          <WorkshopFile pieces={pieces} settings={settings} toolbox={toolbox} />
+          <WorkshopFile pieces={pieces} makings={makings} settings={settings} toolbox={toolbox} />
         </Card>
       </main>
     </div>
@@ -212,10 +219,12 @@ function Calibration({
 
 function WorkshopFile({
   pieces,
+  makings,
   settings,
   toolbox,
 }: {
   pieces: Awaited<ReturnType<typeof listPieces>>['pieces'];
+  makings: readonly MakingRecord[];
   settings: Settings;
   toolbox: Toolbox;
 }) {
@@ -236,6 +245,7 @@ function WorkshopFile({
         await savePiece(piece);
         kept++;
       }
+      for (const making of workshop.makings) await saveMaking(making);
       if (workshop.toolbox) await saveToolbox(mergeToolboxes(toolbox, workshop.toolbox));
       toast.success(`${kept} ${kept === 1 ? 'piece is' : 'pieces are'} in the workshop.`);
     } catch (error) {
@@ -249,16 +259,17 @@ function WorkshopFile({
   return (
     <div className="space-y-3">
       <p className="text-sm text-soft">
-        All {pieces.length} {pieces.length === 1 ? 'piece' : 'pieces'}, the kits with their test
-        coils, and these settings, to keep elsewhere or carry to another device. Pictures that
-        figures were traced from are not in it: they stay in this browser.
+        All {pieces.length} {pieces.length === 1 ? 'piece' : 'pieces'}, the notes of all makings,
+        the kits with their test coils, and these settings, to keep elsewhere or carry to another
+        device. Pictures that figures were traced from, and photos of steps, are not in it: they
+        stay in this browser.
       </p>
       <div className="flex flex-wrap gap-2">
         <Button
           onClick={() =>
             saveFile(
               'hush-road-workshop.json',
-              writeWorkshop(pieces, settings, toolbox, new Date().toISOString()),
+              writeWorkshop(pieces, settings, toolbox, makings, new Date().toISOString()),
               'application/json',
             )
           }

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { Vec } from '@core/geometry';
 import { printNumber } from '@core/units';
 import { FigureView } from '~/components/FigureView';
 import { LengthParts } from '~/components/LengthParts';
@@ -6,21 +7,36 @@ import { StagePanel } from '~/components/StagePanel';
 import { Section } from '~/components/ui';
 import { EndFlags } from '~/screens/wire/EndFlags';
 import { EndsSection } from '~/screens/wire/EndsSection';
-import { HangMark, HangSection } from '~/screens/wire/HangSection';
+import { HangMarks, HangSection } from '~/screens/wire/HangSection';
 import { JunctionLayer, type Spot } from '~/screens/wire/JunctionLayer';
 import { RouteSection } from '~/screens/wire/RouteSection';
+import {
+  isAlike,
+  SymmetryLayer,
+  SymmetrySection,
+  useSymmetry,
+} from '~/screens/wire/SymmetrySection';
 import { SpotSection } from '~/screens/wire/SpotSection';
 import { useRoutes } from '~/screens/wire/useRoutes';
 import { WireSection } from '~/screens/wire/WireSection';
+import { useVerdict } from '~/screens/verdict/useVerdict';
+import { VerdictSection, WearSection } from '~/screens/verdict/VerdictSection';
+import { WeakSpots, WorkingHalo, type Working } from '~/screens/verdict/WorkingLayer';
+import { WorkingChoice } from '~/screens/verdict/WorkingChoice';
 import { WorkSection } from '~/screens/wire/WorkSection';
 import { usePiece, usePointer, useWorkbench } from '~/state/workbench';
 
 export default function WireScreen() {
   const { planState, settings } = useWorkbench();
-  const { plan, planned } = planState;
+  const { plan, planned, dressing } = planState;
   const piece = usePiece();
   const routes = useRoutes(piece);
   const [spot, setSpot] = useState<Spot | null>(null);
+  const [working, setWorking] = useState<Working>('all');
+  const judged = useVerdict();
+  const verdict = judged.of === planned ? judged.verdict : null;
+  const symmetry = useSymmetry(planned);
+  const [pointed, setPointed] = useState<Vec | null>(null);
   const index = usePointer((p) => p.wire);
   const wire = plan?.wires[Math.min(index, plan.wires.length - 1)];
   return (
@@ -28,10 +44,24 @@ export default function WireScreen() {
       <div className="relative min-h-0 flex-1">
         <FigureView
           label="Figure with its ends"
+          numbered={working === 'off'}
+          under={plan && verdict && <WorkingHalo plan={plan} verdict={verdict} load={working} />}
           over={(view) =>
             plan && (
               <>
-                <HangMark plan={plan} pxPerMm={view.pxPerMm} />
+                {verdict?.hang && <HangMarks hang={verdict.hang} pxPerMm={view.pxPerMm} />}
+                {symmetry && verdict && isAlike(symmetry, verdict.sizeMm) && (
+                  <SymmetryLayer
+                    found={symmetry}
+                    size={verdict.sizeMm}
+                    toleranceMm={piece.toleranceMm}
+                    px={1 / view.pxPerMm}
+                  />
+                )}
+                {pointed && <PointedPlace at={pointed} px={1 / view.pxPerMm} />}
+                {verdict && working !== 'off' && (
+                  <WeakSpots verdict={verdict} px={1 / view.pxPerMm} />
+                )}
                 <EndFlags plan={plan} pxPerMm={view.pxPerMm} />
                 <JunctionLayer
                   plan={plan}
@@ -48,11 +78,17 @@ export default function WireScreen() {
       </div>
       <StagePanel>
         {spot && <SpotSection spot={spot} overview={routes} close={() => setSpot(null)} />}
-        <RouteSection overview={routes} />
         <WireSection />
+        <VerdictSection state={judged} point={setPointed} />
+        {verdict && <WorkingChoice value={working} onChange={setWorking} />}
+        {verdict && plan && planned && (
+          <HangSection verdict={verdict} plan={plan} planned={planned} dressing={dressing} />
+        )}
+        {verdict && symmetry && <SymmetrySection found={symmetry} sizeMm={verdict.sizeMm} />}
+        {verdict && <WearSection verdict={verdict} />}
+        <RouteSection overview={routes} />
         <EndsSection />
         <WorkSection />
-        {plan && <HangSection plan={plan} />}
         {wire && planned && (
           <Section title="Why this length">
             <LengthParts wire={wire} piece={planned} unit={settings.unit} />
@@ -72,3 +108,18 @@ export default function WireScreen() {
     </>
   );
 }
+
+/** The place a remedy speaks of, while it is pointed at. */
+const PointedPlace = ({ at, px }: { at: Vec; px: number }) => (
+  <circle
+    cx={at.x}
+    cy={at.y}
+    r={13 * px}
+    fill="none"
+    stroke="var(--patina)"
+    strokeWidth={3 * px}
+    strokeDasharray={`${5 * px} ${3 * px}`}
+    pointerEvents="none"
+    data-testid="pointed"
+  />
+);

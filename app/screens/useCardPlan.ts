@@ -1,24 +1,24 @@
 import { useEffect, useState } from 'react';
 import { kitFor, type Toolbox } from '@core/file';
 import type { Piece } from '@core/piece';
-import type { Plan } from '@core/plan';
 import { planner } from '~/workers/planner';
+import type { DressedPlan } from '~/workers/planner.worker';
 
 /** Figures with more points than this show as they are drawn, so that the list never waits. */
 const MAX_NODES = 300;
-const known = new Map<string, Plan>();
+const known = new Map<string, DressedPlan>();
 
-/** The plan of a piece for its picture in the list; null until it is there. */
-export function useCardPlan(piece: Piece, toolbox: Toolbox): Plan | null {
+/** The plan and dressing of a piece for its picture in the list; null until it is there. */
+export function useCardPlan(piece: Piece, toolbox: Toolbox): DressedPlan | null {
   const kit = kitFor(toolbox, piece.kit);
   const key = `${piece.id} ${piece.changed} ${JSON.stringify([kit, toolbox.coils])}`;
-  const [plan, setPlan] = useState<Plan | null>(() => known.get(key) ?? null);
+  const [plan, setPlan] = useState<DressedPlan | null>(() => known.get(key) ?? null);
   useEffect(() => {
     const count = piece.paths.reduce((n, p) => n + p.nodes.length, 0);
     if (known.has(key) || count === 0 || count > MAX_NODES) return;
     let current = true;
     planner()
-      .plan(piece, { kit, coils: toolbox.coils })
+      .dressed(piece, { kit, coils: toolbox.coils })
       .then((made) => {
         known.set(key, made);
         if (current) setPlan(made);

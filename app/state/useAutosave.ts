@@ -26,7 +26,12 @@ export function useAutosave(store: PieceStore): { state: SaveState; keepMine: ()
     if (timer.current) clearTimeout(timer.current);
     timer.current = null;
     const piece = latest.current;
-    if (!force && (conflict.current || piece.changed === known.current)) return;
+    if (!force && conflict.current) return;
+    if (!force && piece.changed === known.current) {
+      // Undone and redone before it was kept: it is as it is kept already.
+      setState((s) => (s.kind === 'saving' ? { kind: 'saved' } : s));
+      return;
+    }
     try {
       const stored = await storedChange(piece.id);
       if (!force && stored !== null && stored !== known.current) {

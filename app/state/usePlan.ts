@@ -1,10 +1,12 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Piece } from '@core/piece';
+import type { Dressing } from '@core/dressing';
 import type { Bench, Plan } from '@core/plan';
 import { planner } from '~/workers/planner';
 
 export interface PlanState {
   readonly plan: Plan | null;
+  readonly dressing: Dressing | null;
   /** the piece that the plan belongs to; the newest piece may be ahead of it while planning */
   readonly planned: Piece | null;
   readonly busy: boolean;
@@ -16,7 +18,13 @@ interface Wish {
   readonly bench: Bench;
 }
 
-const IDLE: PlanState = { plan: null, planned: null, busy: true, error: null };
+const IDLE: PlanState = {
+  plan: null,
+  dressing: null,
+  planned: null,
+  busy: true,
+  error: null,
+};
 
 /** The plan of a piece, computed in the worker; while one runs only the newest wish is kept. */
 export function usePlan(piece: Piece, bench: Bench): PlanState {
@@ -33,8 +41,14 @@ export function usePlan(piece: Piece, bench: Bench): PlanState {
         const next: Wish = wanted.current;
         done = next;
         try {
-          const plan = await planner().plan(next.piece, next.bench);
-          setState({ plan, planned: next.piece, busy: next !== wanted.current, error: null });
+          const { plan, dressing } = await planner().dressed(next.piece, next.bench);
+          setState({
+            plan,
+            dressing,
+            planned: next.piece,
+            busy: next !== wanted.current,
+            error: null,
+          });
         } catch {
           const error =
             'This figure could not be planned. It is kept as it is; undo the last change to go on.';

@@ -1,6 +1,7 @@
 import { createContext, useContext, useMemo, useSyncExternalStore } from 'react';
 import { useLocation } from 'react-router';
 import { createStore, useStore, type StoreApi } from 'zustand';
+import { dressPiece, type Dressing } from '@core/dressing';
 import type { Settings, Toolbox } from '@core/file';
 import type { Kit, TestCoil } from '@core/forming';
 import { twinAxis, twinOf, type Piece } from '@core/piece';
@@ -64,24 +65,27 @@ export function useWorkbench(): Workbench {
 }
 
 /** Stages that can show the mirrored twin in the place of the piece. */
-const HANDED_STAGE = /\/(bends|rehearse|sheet)$/;
+const HANDED_STAGE = /\/(bends|rehearse|sheet|make|make\/[^/]+)$/;
 
 export interface Shown {
   readonly plan: Plan | null;
   readonly piece: Piece | null;
+  readonly dressing: Dressing | null;
   readonly twin: boolean;
 }
 
 /** The plan on screen with the piece it belongs to: as drawn, or the mirrored twin. */
 export function useShown(): Shown {
   const { planState } = useWorkbench();
-  const { plan, planned } = planState;
+  const { plan, planned, dressing } = planState;
   const wished = usePointer((p) => p.twin);
   const twin = HANDED_STAGE.test(useLocation().pathname) && wished;
   return useMemo(() => {
-    if (!twin || !plan || !planned) return { plan, piece: planned, twin };
-    return { plan: mirrorPlan(plan, twinAxis(planned)), piece: twinOf(planned), twin };
-  }, [plan, planned, twin]);
+    if (!twin || !plan || !planned) return { plan, piece: planned, dressing, twin };
+    const mirrored = mirrorPlan(plan, twinAxis(planned));
+    const other = twinOf(planned);
+    return { plan: mirrored, piece: other, dressing: dressPiece(other, mirrored), twin };
+  }, [plan, planned, dressing, twin]);
 }
 
 export const usePiece = (): Piece => useStore(useWorkbench().store, (s) => s.piece);

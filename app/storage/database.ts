@@ -4,7 +4,7 @@ const DATABASE = 'hush-road';
 const stores = new Map<string, LocalForage>();
 
 /** One table of the browser's database, opened when first used. */
-export function table(name: 'pieces' | 'aside' | 'settings' | 'pictures'): LocalForage {
+export function table(name: 'pieces' | 'aside' | 'settings' | 'pictures' | 'makings'): LocalForage {
   let store = stores.get(name);
   if (!store) {
     store = localforage.createInstance({ name: DATABASE, storeName: name });

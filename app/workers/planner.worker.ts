@@ -17,8 +17,9 @@ import {
   type FigurePath,
   type Piece,
   type Shape,
+  type Symmetry,
 } from '@core/piece';
-import { stiffnessOf } from '@core/forming';
+import { DEFAULT_KIT, stiffnessOf } from '@core/forming';
 import {
   mirrorPlan,
   planPiece,
@@ -28,6 +29,17 @@ import {
   type Plan,
   type RouteOverview,
 } from '@core/plan';
+import { dressPiece, type Dressing } from '@core/dressing';
+import {
+  gaugeRemedies,
+  groundFor,
+  verdictFrom,
+  verdictOf,
+  type GaugeRemedy,
+  type Limits,
+  type Verdict,
+} from '@core/gauge';
+import { assemblyOf, makeSteps, type Assembly, type MakeStep } from '@core/making';
 import { pegPlan, stepsOf, type PegAnswer, type PegBoard, type WireSteps } from '@core/steps';
 import { buildSheet, joinSheets, type Paper, type Sheet } from '@core/sheet';
 import { drawPattern } from './drawPattern';
@@ -59,14 +71,62 @@ export interface ShapedPiece {
   readonly tight: readonly string[];
 }
 
+export interface DressedPlan {
+  readonly plan: Plan;
+  readonly dressing: Dressing;
+}
+
+export interface MakingPlan {
+  readonly twin: boolean;
+  readonly assembly: Assembly;
+  readonly steps: readonly MakeStep[];
+}
+
 /** A piece and its plan, or those of its mirrored twin. */
 function handed(piece: Piece, bench: Bench, twin: boolean): { piece: Piece; plan: Plan } {
   const plan = planPiece(piece, bench);
   return twin ? { piece: twinOf(piece), plan: mirrorPlan(plan, twinAxis(piece)) } : { piece, plan };
 }
 
+let last: { key: string; made: DressedPlan } | null = null;
+
+/** The plan and dressing of a piece; those made last are kept, for what is asked next of the same piece. */
+function dressedPlan(piece: Piece, bench: Bench): DressedPlan {
+  const key = JSON.stringify([piece, bench]);
+  if (last?.key === key) return last.made;
+  const plan = planPiece(piece, bench);
+  const made = { plan, dressing: dressPiece(piece, plan) };
+  last = { key, made };
+  return made;
+}
+
 const planner = {
   plan: (piece: Piece, bench: Bench): Plan => planPiece(piece, bench),
+
+  /** The plan with all that the piece is dressed with. */
+  dressed: dressedPlan,
+
+  /** Whether the piece holds in its wire, and which gauge to take. */
+  verdict: (piece: Piece, bench: Bench, limits: Limits): Verdict | null => {
+    const { plan, dressing } = dressedPlan(piece, bench);
+    return verdictOf(piece, plan, dressing, limits);
+  },
+
+  /** What would make it hold better, each tried. */
+  remedies: (piece: Piece, bench: Bench, limits: Limits): readonly GaugeRemedy[] => {
+    const { plan, dressing } = dressedPlan(piece, bench);
+    const ground = groundFor(piece, plan, dressing, limits);
+    return ground ? gaugeRemedies(ground, verdictFrom(ground, dressing), dressing) : [];
+  },
+
+  /** The order of assembly of a piece, or of its mirrored twin, and its steps one by one. */
+  assembly: (piece: Piece, bench: Bench, twin: boolean, unit: LengthUnit): MakingPlan => {
+    const { piece: shown, plan } = handed(piece, bench, twin);
+    const dressing = dressPiece(shown, plan);
+    const assembly = assemblyOf(shown, plan, dressing, bench);
+    const kit = bench.kit ?? DEFAULT_KIT;
+    return { twin, assembly, steps: makeSteps(shown, plan, dressing, assembly, kit, unit) };
+  },
 
   /** How one wire of a piece, or of its mirrored twin, is worked step by step. */
   work: (piece: Piece, bench: Bench, wire: number, twin: boolean): WireSteps | null => {
@@ -135,6 +195,9 @@ const planner = {
       return { paths: atOrigin(paths), notes: drawing.notes };
     });
   },
+
+  /** The figure's best mirror axis, and how far its halves differ. */
+  symmetry: (piece: Piece): Symmetry | null => bestAxis(piece.paths),
 
   /** The figure with its better half mirrored onto the other, and how far the halves differed. */
   mirror: (piece: Piece): Answer<{ paths: FigurePath[]; differedMm: number }> => {

@@ -1,9 +1,40 @@
-/** Elements: the length of wire that one feature uses. */
+/** Elements: the length of wire that one feature uses, and sizes that things are worn in. */
+export { beadsOn, beadSpacing, holeNeeded, MOST_PASSES, sagOver } from './beads';
+export { bundleRound, bundleWrap, coilLength, coverTurns, guidedTurn } from './coils';
+export { ELEMENT_KINDS, elementSchema, type Element, type ElementKind } from './element';
+export { flattened, TYPICAL_SPREAD, type Flattened } from './hammer';
 export {
-  ELEMENT_KINDS,
-  elementSchema,
+  bailLength,
+  coilTurn,
   loopLength,
-  solveElement,
-  type Element,
-  type ElementResult,
-} from './element';
+  ringsFrom,
+  ringsLength,
+  stemWraps,
+  wrappedLoop,
+} from './loops';
+export { evenSpokes, netOf, type Net } from './net';
+export { solveElement, type ElementResult } from './solveElement';
+export { spiralLength, spiralOutside, spiralRadii, spiralTurns, type SpiralSize } from './spiral';
+export { stoneWrap, type StoneWrap } from './stone';
+export { mostTwist, TWIST_LIMIT_RAD, twistOf } from './twist';
+export {
+  cuppedWidth,
+  linkCount,
+  RING_SYSTEMS,
+  ringInside,
+  rolledWidth,
+  wornLength,
+  type LinkChain,
+  type RingSystem,
+} from './wear';
+export { eightAdvance, eightLength, weaveBetween, type Eight, type Weave } from './weave';
+export {
+  END_KINDS,
+  endForm,
+  endLength,
+  endSchema,
+  spiralEndOutside,
+  type EndForm,
+  type EndKind,
+  type WireEnd,
+} from './ends';

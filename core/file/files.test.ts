@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { pathLength } from '../geometry';
+import { newMaking } from '../making';
 import { newPath, newPiece, nodesOf, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { drawAs, knownFigure } from '../strip/knownFigures';
@@ -86,15 +87,26 @@ describe('workshop files', () => {
 
   it('come back whole', () => {
     const back = readWorkshop(
-      writeWorkshop(pieces, { ...DEFAULT_SETTINGS, unit: 'in' }, DEFAULT_TOOLBOX, NOW),
+      writeWorkshop(pieces, { ...DEFAULT_SETTINGS, unit: 'in' }, DEFAULT_TOOLBOX, [], NOW),
     );
     expect(back.pieces).toEqual(pieces);
     expect(back.settings?.unit).toBe('in');
     expect(back.damaged).toEqual([]);
   });
 
+  it('makings come back; a damaged one is named', () => {
+    const making = newMaking('m1', { id: 'one', name: 'One' }, false, 'wire:0:cut', NOW);
+    const text = writeWorkshop([], DEFAULT_SETTINGS, DEFAULT_TOOLBOX, [making], NOW);
+    expect(readWorkshop(text).makings).toEqual([making]);
+    const raw = JSON.parse(text) as { makings: Record<string, unknown>[] };
+    raw.makings[0]!['workedMs'] = 'long';
+    const back = readWorkshop(JSON.stringify(raw));
+    expect(back.makings).toEqual([]);
+    expect(back.damaged.map((d) => d.name)).toEqual(['A making of One']);
+  });
+
   it('a damaged piece is named and the others come in', () => {
-    const raw = JSON.parse(writeWorkshop(pieces, DEFAULT_SETTINGS, DEFAULT_TOOLBOX, NOW)) as {
+    const raw = JSON.parse(writeWorkshop(pieces, DEFAULT_SETTINGS, DEFAULT_TOOLBOX, [], NOW)) as {
       pieces: Record<string, unknown>[];
     };
     raw.pieces[0]!['wire'] = 'string';
@@ -110,7 +122,7 @@ describe('workshop files', () => {
   });
 
   it('of a later version, cut short, or of another kind are refused', () => {
-    const later = writeWorkshop(pieces, DEFAULT_SETTINGS, DEFAULT_TOOLBOX, NOW).replace(
+    const later = writeWorkshop(pieces, DEFAULT_SETTINGS, DEFAULT_TOOLBOX, [], NOW).replace(
       '"version": 1',
       '"version": 9',
     );

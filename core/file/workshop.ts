@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { DEFAULT_LIMITS, limitsSchema } from '../gauge';
+import { readMaking, type MakingRecord } from '../making';
 import {
   PIECE_VERSION,
   readPiece,
@@ -21,6 +23,8 @@ export const settingsSchema = z.strictObject({
   paper: z.enum(['a4', 'letter']),
   /** CSS px that measure 1 mm on this screen; null until calibrated */
   pxPerMm: z.number().min(1).max(40).nullable(),
+  /** where the gauge verdict draws its lines */
+  limits: limitsSchema.default(DEFAULT_LIMITS),
 });
 export type Settings = z.infer<typeof settingsSchema>;
 export const DEFAULT_SETTINGS: Settings = {
@@ -28,6 +32,7 @@ export const DEFAULT_SETTINGS: Settings = {
   theme: 'system',
   paper: 'a4',
   pxPerMm: null,
+  limits: DEFAULT_LIMITS,
 };
 
 const workshopSchema = z.object({
@@ -37,6 +42,7 @@ const workshopSchema = z.object({
   settings: settingsSchema.optional(),
   toolbox: z.unknown().optional(),
   pieces: z.array(z.unknown()).max(100_000),
+  makings: z.array(z.unknown()).max(100_000).optional(),
 });
 
 const MIGRATIONS: readonly Migration[] = [(record) => ({ ...record, version: 1 })];
@@ -46,6 +52,8 @@ export interface Workshop {
   readonly settings: Settings | null;
   readonly toolbox: Toolbox | null;
   readonly pieces: readonly Piece[];
+  /** real copies made, their photos left out */
+  readonly makings: readonly MakingRecord[];
   /** records that cannot be used, with the reason; the rest comes in all the same */
   readonly damaged: readonly { readonly name: string; readonly message: string }[];
 }
@@ -55,13 +63,11 @@ export function writeWorkshop(
   pieces: readonly Piece[],
   settings: Settings,
   toolbox: Toolbox,
+  makings: readonly MakingRecord[],
   now: string,
 ): string {
-  return JSON.stringify(
-    { format: WORKSHOP_FORMAT, version: WORKSHOP_VERSION, saved: now, settings, toolbox, pieces },
-    null,
-    1,
-  );
+  const head = { format: WORKSHOP_FORMAT, version: WORKSHOP_VERSION, saved: now };
+  return JSON.stringify({ ...head, settings, toolbox, pieces, makings }, null, 1);
 }
 
 /** One piece as the text of a file. */
@@ -95,6 +101,7 @@ export function readWorkshop(text: string): Workshop {
       settings: null,
       toolbox: null,
       pieces: [piece.value],
+      makings: [],
       damaged: [],
     };
   }
@@ -113,11 +120,22 @@ export function readWorkshop(text: string): Workshop {
     if (read.ok) pieces.push(read.value);
     else damaged.push({ name: nameOf(record) ?? `record ${i + 1}`, message: read.message });
   });
+  const makings = (outer.value.makings ?? []).flatMap((record): MakingRecord[] => {
+    const read = readMaking(record);
+    if (read.ok) return [read.value];
+    damaged.push({ name: nameOfMaking(record), message: read.message });
+    return [];
+  });
   const { saved, settings = null, toolbox: kept } = outer.value;
   const toolbox = kept === undefined ? null : readToolbox(kept);
   if (toolbox && !toolbox.ok) damaged.push({ name: 'Kits and coils', message: toolbox.message });
-  return { saved, settings, toolbox: toolbox?.ok ? toolbox.value : null, pieces, damaged };
+  return { saved, settings, toolbox: toolbox?.ok ? toolbox.value : null, pieces, makings, damaged };
 }
+
+const nameOfMaking = (record: unknown): string => {
+  const name = (record as { pieceName?: unknown } | null)?.pieceName;
+  return typeof name === 'string' && name !== '' ? `A making of ${name}` : 'A making';
+};
 
 /** The name in a record that may be damaged elsewhere. */
 export function nameOf(record: unknown): string | null {

@@ -14,7 +14,8 @@ import { outlineWord, setWord, type LetterFont, type OutlineFontId } from '../le
 import { drawMotif, makerFor, MOTIFS } from '../motif';
 import { newPath } from './newPiece';
 import { nodesOf } from './nodes';
-import type { FigurePath, Wire, WireEnd } from './schema';
+import type { WireEnd } from '../element';
+import type { FigurePath, Wire } from './schema';
 import type { Place, Shape } from './shapeSchema';
 
 /** A shape's lines in wire, as its numbers and the wire make them. */

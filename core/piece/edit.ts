@@ -21,6 +21,7 @@ import {
   type Vec,
 } from '../geometry';
 import { markOf } from './mark';
+import type { DressItem, StretchPlace } from './dressingSchema';
 import { drawnPath, segmentBetween } from './nodes';
 import type { FigureNode, FigurePath, Piece, TracedPicture } from './schema';
 import type { DrawnLine } from './shapeSchema';
@@ -74,12 +75,26 @@ export function mapFigure(piece: Piece, m: Affine): Piece {
       return { id: line.id, mark: markOf(found.mapped) };
     });
   const moved = <T extends Vec>(p: T): T => ({ ...p, ...applyAffine(m, p) });
+  const factor = similarityFactor(m) ?? 1;
+  const stretched = (p: StretchPlace): StretchPlace => ({
+    ...moved(p),
+    lengthMm: p.lengthMm * factor,
+  });
   const { route, picture } = piece;
   return {
     ...piece,
     paths,
     overAt: piece.overAt.map(moved),
     bendEdits: piece.bendEdits.map(moved),
+    dressing: piece.dressing.map((item): DressItem => {
+      if ('to' in item) return { ...item, on: stretched(item.on), to: stretched(item.to) };
+      const on = stretched(item.on);
+      // Going along a mirrored wire left and right are exchanged.
+      if (item.kind === 'strands' && isMirror(m)) {
+        return { ...item, on, side: item.side === 'left' ? 'right' : 'left' };
+      }
+      return { ...item, on };
+    }),
     hang: piece.hang && moved(piece.hang),
     route: route && {
       ...route,

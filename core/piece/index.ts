@@ -40,10 +40,31 @@ export {
   type Seam,
   type TracedPicture,
   type Wire,
-  type WireEnd,
   type WireEnds,
   type WorkOrigin,
 } from './schema';
+export {
+  BEAD_TONES,
+  beadSchema,
+  DEFAULT_MAKING,
+  dressSchema,
+  FINDINGS,
+  PART_JOINS,
+  WORN_AS,
+  type Bead,
+  type BeadTone,
+  type DressItem,
+  type DressKind,
+  type DressOf,
+  type FindingKind,
+  type MakingChoices,
+  type OutOfPlane,
+  type Part,
+  type StretchPlace,
+  type Thread,
+  type WornAs,
+} from './dressingSchema';
 export { twinAxis, twinOf } from './twin';
 export { shapeSchema, type Place, type Shape } from './shapeSchema';
 export { freshShapeId, hasRoomFor, isHandChanged, withoutShape, withShape } from './shapes';
+export type { WireEnd } from '../element';

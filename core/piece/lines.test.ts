@@ -97,6 +97,43 @@ describe('symmetry', () => {
     expect(after.meanMm).toBeLessThan(found.meanMm / 2);
   });
 
+  it('a known flaw is found where it is, and as large as it is', () => {
+    // A heart-like outline, one place of whose right side stands 0.8 mm further out.
+    const left = [at(0, 4), at(-6, 0), at(-12, 4), at(-13, 12), at(-8, 22), at(0, 32)];
+    for (const flaw of [0, 0.3, 0.8]) {
+      const right = left
+        .slice(1, -1)
+        .reverse()
+        .map((p) => at(-p.x + (p.y === 12 ? flaw : 0), p.y));
+      const found = bestAxis([newPath('h', [...left, ...right], true)])!;
+      expect(found.worstMm).toBeGreaterThan(0.75 * flaw - 0.01);
+      expect(found.worstMm).toBeLessThan(flaw + 0.02);
+      if (flaw === 0) continue;
+      const { image, other } = found.worstAt;
+      expect(Math.abs(Math.abs(image.x) - 13)).toBeLessThan(1.2);
+      expect(image.y).toBeCloseTo(12, 0);
+      expect(Math.hypot(image.x - other.x, image.y - other.y)).toBeCloseTo(found.worstMm, 6);
+    }
+  });
+
+  it('the difference stays when the figure is turned', () => {
+    const turn = (p: { x: number; y: number }, by: number) =>
+      at(p.x * Math.cos(by) - p.y * Math.sin(by), p.x * Math.sin(by) + p.y * Math.cos(by));
+    const shape = [at(0, 0), at(-10, 8), at(-8, 24), at(0, 30), at(8, 24), at(10.9, 8)];
+    const plain = bestAxis([newPath('s', shape, true)])!;
+    for (const by of [0.4, 1.1, 2.5]) {
+      const turned = bestAxis([
+        newPath(
+          's',
+          shape.map((p) => turn(p, by)),
+          true,
+        ),
+      ])!;
+      expect(turned.worstMm).toBeCloseTo(plain.worstMm, 1);
+      expect(turned.meanMm).toBeCloseTo(plain.meanMm, 1);
+    }
+  });
+
   it('an even figure stays as long as it is when one half is mirrored', () => {
     const even = newPath('e', [at(0, 0), at(-8, 10), at(0, 30), at(8, 10)], true);
     const axis = { at: at(0, 10), angleRad: Math.PI / 2 };

@@ -1,6 +1,7 @@
 import {
   distance,
   flattenPath,
+  pathLength,
   pointAt,
   reversePath,
   splitCubic,
@@ -26,6 +27,8 @@ export interface Symmetry {
   readonly axis: Axis;
   readonly meanMm: number;
   readonly worstMm: number;
+  /** where they differ most: the mirror image of a place, and the nearest place of the other half */
+  readonly worstAt: { readonly image: Vec; readonly other: Vec };
 }
 
 const reflection = ({ at, angleRad }: Axis): Affine => {
@@ -38,63 +41,127 @@ const reflect = (m: Affine, p: Vec): Vec => ({
   y: m.b * p.x + m.d * p.y + m.f,
 });
 
-/** Points of the figure, some two hundred, evenly along it. */
-function samples(paths: readonly FigurePath[]): Vec[] {
-  const rows = paths.map((p) => flattenPath(drawnPath(p), 0.02, 0.3));
+/** Chords of a very long figure are longer, so that there are no more than about so many. */
+const MOST_CHORDS = 2_500;
+
+/** The figure's lines as points, close enough that chords do not matter. */
+function rowsOf(paths: readonly FigurePath[]): Vec[][] {
+  const drawn = paths.map((p) => drawnPath(p));
+  const whole = drawn.reduce((sum, p) => sum + pathLength(p), 0);
+  const step = Math.max(0.3, whole / MOST_CHORDS);
+  return drawn.map((p) => flattenPath(p, step / 30, step));
+}
+
+/** At most some two hundred points of the figure, evenly along it. */
+function thinned(rows: readonly (readonly Vec[])[], most: number): Vec[] {
   const all = rows.flat();
-  const step = Math.max(1, Math.floor(all.length / 260));
+  const step = Math.max(1, Math.floor(all.length / most));
   return all.filter((_, i) => i % step === 0);
 }
 
-function misfit(points: readonly Vec[], axis: Axis): { mean: number; worst: number } {
+/** Roughly how far the halves differ: from each point's image to the nearest point. */
+function misfit(points: readonly Vec[], axis: Axis): number {
   const m = reflection(axis);
-  let [sum, worst] = [0, 0];
+  let sum = 0;
   for (const p of points) {
     const q = reflect(m, p);
     let least = Infinity;
     for (const r of points) least = Math.min(least, (r.x - q.x) ** 2 + (r.y - q.y) ** 2);
     sum += Math.sqrt(least);
-    worst = Math.max(worst, Math.sqrt(least));
   }
-  return { mean: sum / points.length, worst };
+  return sum / points.length;
+}
+
+/** The place of some lines nearest to a point. */
+function nearestOnRows(rows: readonly (readonly Vec[])[], q: Vec): { at: Vec; square: number } {
+  let best = { at: q, square: Infinity };
+  for (const row of rows) {
+    for (let i = 0; i + 1 < row.length; i++) {
+      const [a, b] = [row[i]!, row[i + 1]!];
+      const [dx, dy] = [b.x - a.x, b.y - a.y];
+      const size = dx * dx + dy * dy;
+      const along = size > 0 ? ((q.x - a.x) * dx + (q.y - a.y) * dy) / size : 0;
+      const t = Math.min(1, Math.max(0, along));
+      const [x, y] = [a.x + dx * t, a.y + dy * t];
+      const square = (q.x - x) ** 2 + (q.y - y) ** 2;
+      if (square < best.square) best = { at: { x, y }, square };
+    }
+  }
+  return best;
+}
+
+/** How far the halves differ: from each point's image to the other half's line. */
+function difference(
+  points: readonly Vec[],
+  rows: readonly (readonly Vec[])[],
+  axis: Axis,
+): Omit<Symmetry, 'axis'> {
+  const m = reflection(axis);
+  let sum = 0;
+  let worst = { mm: -1, image: points[0]!, other: points[0]! };
+  for (const p of points) {
+    const image = reflect(m, p);
+    const { at, square } = nearestOnRows(rows, image);
+    const mm = Math.sqrt(square);
+    sum += mm;
+    if (mm > worst.mm) worst = { mm, image, other: at };
+  }
+  const { mm, image, other } = worst;
+  return { meanMm: sum / points.length, worstMm: mm, worstAt: { image, other } };
+}
+
+/** Axes near to one: turned and shifted a little, and itself. */
+function around(from: Axis, turn: number, shift: number): Axis[] {
+  const aside = { x: -Math.sin(from.angleRad), y: Math.cos(from.angleRad) };
+  return [-turn, 0, turn].flatMap((dt) =>
+    [-shift, 0, shift].map((ds) => ({
+      at: { x: from.at.x + aside.x * ds, y: from.at.y + aside.y * ds },
+      angleRad: from.angleRad + dt,
+    })),
+  );
+}
+
+/** The best of the axes around one, nearer and nearer. */
+function refined(
+  start: Axis,
+  steps: { turn: number; shift: number; rounds: number; by: number },
+  costOf: (axis: Axis) => number,
+): Axis {
+  let best = { axis: start, cost: costOf(start) };
+  let { turn, shift } = steps;
+  for (let round = 0; round < steps.rounds; round++) {
+    for (const axis of around(best.axis, turn, shift)) {
+      const cost = costOf(axis);
+      if (cost < best.cost) best = { axis, cost };
+    }
+    turn *= steps.by;
+    shift *= steps.by;
+  }
+  return best.axis;
 }
 
 /**
  * The best mirror axis: through the middle of the line's length, whose direction is tried all round
- * and then refined together with a shift aside. Null for a figure too small to tell.
+ * and then refined together with a shift aside; first on points, then against the line itself. Null
+ * for a figure too small to tell.
  */
 export function bestAxis(paths: readonly FigurePath[]): Symmetry | null {
-  const points = samples(paths);
+  const rows = rowsOf(paths);
+  const points = thinned(rows, 260);
   if (points.length < 8) return null;
   const at = {
     x: points.reduce((s, p) => s + p.x, 0) / points.length,
     y: points.reduce((s, p) => s + p.y, 0) / points.length,
   };
-  let best: { axis: Axis; mean: number } | null = null;
-  for (let k = 0; k < 36; k++) {
-    const axis = { at, angleRad: (k * Math.PI) / 36 };
-    const { mean } = misfit(points, axis);
-    if (!best || mean < best.mean) best = { axis, mean };
-  }
-  let [turn, shift] = [Math.PI / 72, 0.5];
-  for (let round = 0; round < 8; round++) {
-    const from: Axis = best!.axis;
-    const aside = { x: -Math.sin(from.angleRad), y: Math.cos(from.angleRad) };
-    for (const dt of [-turn, 0, turn]) {
-      for (const ds of [-shift, 0, shift]) {
-        const axis = {
-          at: { x: from.at.x + aside.x * ds, y: from.at.y + aside.y * ds },
-          angleRad: from.angleRad + dt,
-        };
-        const { mean } = misfit(points, axis);
-        if (mean < best!.mean) best = { axis, mean };
-      }
-    }
-    turn *= 0.6;
-    shift *= 0.6;
-  }
-  const { mean, worst } = misfit(points, best!.axis);
-  return { axis: best!.axis, meanMm: mean, worstMm: worst };
+  const axes = Array.from({ length: 36 }, (_, k) => ({ at, angleRad: (k * Math.PI) / 36 }));
+  const costs = axes.map((axis) => misfit(points, axis));
+  const first = axes[costs.indexOf(Math.min(...costs))]!;
+  const steps = { turn: Math.PI / 72, shift: 0.5, rounds: 8, by: 0.6 };
+  const rough = refined(first, steps, (axis) => misfit(points, axis));
+  const few = thinned(rows, 120);
+  const fine = { turn: 0.01, shift: 0.15, rounds: 7, by: 0.5 };
+  const axis = refined(rough, fine, (a) => difference(few, rows, a).meanMm);
+  return { axis, ...difference(points, rows, axis) };
 }
 
 /** Signed distance from the axis, positive on its right hand looking along it (y down). */

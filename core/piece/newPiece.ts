@@ -1,5 +1,7 @@
+import type { WireEnd } from '../element';
 import { awgToMm } from '../units';
-import type { FigurePath, Piece, Seam, WireEnd } from './schema';
+import { DEFAULT_MAKING } from './dressingSchema';
+import type { FigurePath, Piece, Seam } from './schema';
 import { PIECE_FORMAT, PIECE_VERSION } from './schema';
 
 export const PLAIN_END: WireEnd = { kind: 'plain', tailMm: 0 };
@@ -35,5 +37,9 @@ export function newPiece(id: string, name: string, now: string): Piece {
     kit: null,
     from: 'first',
     bendEdits: [],
+    dressing: [],
+    parts: [],
+    outOfPlane: null,
+    making: DEFAULT_MAKING,
   };
 }

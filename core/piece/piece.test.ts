@@ -220,7 +220,7 @@ describe('records', () => {
     } = newPiece('p', 'Old', NOW);
     for (const record of [old, { ...old, version: 1 }]) {
       const read = readPiece(record);
-      expect(read.ok && read.value.version).toBe(4);
+      expect(read.ok && read.value.version).toBe(5);
       expect(read.ok && read.value.picture).toBeNull();
     }
   });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DEFAULT_MAKING } from './dressingSchema';
 import { PIECE_FORMAT, PIECE_VERSION, pieceSchema, type Piece } from './schema';
 
 export type Read<T> = { ok: true; value: T } | { ok: false; message: string };
@@ -13,6 +14,15 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
   (record) => ({ ...record, version: 3, overAt: [], route: null, hang: null, shapes: [] }),
   // Version 4 knows kits, where the work begins, and single bends wished otherwise.
   (record) => ({ ...record, version: 4, kit: null, from: 'first', bendEdits: [] }),
+  // Version 5 knows dressing, parts, pieces out of the plane, and ways of making.
+  (record) => ({
+    ...record,
+    version: 5,
+    dressing: [],
+    parts: [],
+    outOfPlane: null,
+    making: DEFAULT_MAKING,
+  }),
 ];
 
 const header = z.object({ format: z.string(), version: z.number().int().min(0).optional() });

@@ -1,6 +1,8 @@
 import { z } from 'zod';
+import { endSchema } from '../element';
 import { BASES, CORNER_STYLES } from '../strip';
 import { METALS, TEMPERS, WIRE_LIMITS_MM } from '../wire';
+import { dressSchema, makingSchema, outOfPlaneSchema, partSchema } from './dressingSchema';
 import {
   coordinate,
   COORDINATE_LIMIT_MM,
@@ -13,6 +15,7 @@ import {
 export const PIECE_LIMITS = {
   nodes: 40_000,
   paths: 500,
+  dressing: 300,
   coordinateMm: COORDINATE_LIMIT_MM,
 } as const;
 
@@ -30,16 +33,6 @@ export const nodeSchema = z.strictObject({
   bulge: z.number().min(-1e4).max(1e4).optional(),
 });
 export type FigureNode = z.infer<typeof nodeSchema>;
-
-export const endSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('plain'), tailMm: extra }),
-  z.strictObject({
-    kind: z.literal('loop'),
-    insideMm: z.number().positive().max(200),
-    tailMm: extra,
-  }),
-]);
-export type WireEnd = z.infer<typeof endSchema>;
 
 export const SEAM_JOINS = ['butt', 'overlap', 'loops'] as const;
 export const seamSchema = z.strictObject({
@@ -169,7 +162,7 @@ export const WORK_ORIGINS = ['first', 'last', 'middle'] as const;
 export type WorkOrigin = (typeof WORK_ORIGINS)[number];
 
 export const PIECE_FORMAT = 'hush-road.piece';
-export const PIECE_VERSION = 4;
+export const PIECE_VERSION = 5;
 
 export const pieceSchema = z
   .strictObject({
@@ -204,6 +197,11 @@ export const pieceSchema = z
     kit: z.string().max(60).nullable(),
     from: z.enum(WORK_ORIGINS),
     bendEdits: z.array(bendEditSchema).max(2_000),
+    /** beads, second wires, findings and hammering on the bent figure */
+    dressing: z.array(dressSchema).max(PIECE_LIMITS.dressing),
+    parts: z.array(partSchema).max(200),
+    outOfPlane: outOfPlaneSchema.nullable(),
+    making: makingSchema,
   })
   .refine((p) => p.paths.reduce((n, path) => n + path.nodes.length, 0) <= PIECE_LIMITS.nodes, {
     message: `more than ${PIECE_LIMITS.nodes} points`,

@@ -1,49 +1,98 @@
-import { perp, scale, type Primitive, type Vec } from '../geometry';
-import type { Piece, WireEnd } from '../piece';
+import { endForm, type WireEnd } from '../element';
+import {
+  applyAffine,
+  compose,
+  dot,
+  perp,
+  scale,
+  scaling,
+  sub,
+  transformSegment,
+  type Affine,
+  type Primitive,
+  type Vec,
+} from '../geometry';
+import type { Piece } from '../piece';
 import { placeOnWire } from './places';
 import type { Plan, WirePlan } from './planPiece';
 
-/** The circle of a simple loop at an end of the wire, lying on the side away from the figure. */
-function loopShape(
-  at: Vec,
-  outward: Vec,
-  insideMm: number,
-  diameterMm: number,
-  center: Vec,
-): Primitive {
-  const radius = (insideMm + diameterMm) / 2;
-  const side = perp(outward);
-  const away = side.x * (at.x - center.x) + side.y * (at.y - center.y) >= 0 ? 1 : -1;
-  const middle = { x: at.x + side.x * radius * away, y: at.y + side.y * radius * away };
-  const startAngle = Math.atan2(at.y - middle.y, at.x - middle.x);
-  return { type: 'arc', center: middle, radius, startAngle, sweep: away * 2 * Math.PI * 0.97 };
+/** A finished end of a wire in its place on the figure. */
+export interface PlacedEnd {
+  readonly which: 'start' | 'end';
+  readonly end: WireEnd;
+  readonly shape: readonly Primitive[];
+  /** wraps, over the rest */
+  readonly over: readonly Primitive[];
+  readonly eye: { readonly center: Vec; readonly insideMm: number } | null;
 }
 
-/** What lies beyond the figure at a wire's ends once formed: loops and tails, reserve left out. */
-export function endShapes(piece: Piece, plan: Plan, wire: WirePlan): Primitive[] {
-  const { ends } = wire;
-  const center = plan.hang?.center ?? { x: 0, y: 0 };
-  const shapes: Primitive[] = [];
-  const loop = (insideMm: number, first: boolean): void => {
-    const place = placeOnWire(wire, first ? 0 : wire.developedMm);
-    if (!place) return;
-    const outward = first ? scale(place.direction, -1) : place.direction;
-    shapes.push(loopShape(place.at, outward, insideMm, piece.wire.diameterMm, center));
-  };
-  const tail = (end: WireEnd, first: boolean): void => {
-    const place = placeOnWire(wire, first ? 0 : wire.developedMm);
-    if (!place || end.kind !== 'plain' || end.tailMm <= 0) return;
-    const outward = scale(place.direction, first ? -end.tailMm : end.tailMm);
-    const to = { x: place.at.x + outward.x, y: place.at.y + outward.y };
-    shapes.push({ type: 'line', from: place.at, to });
-  };
-  if (wire.closed) {
-    if (ends.seam.join === 'loops') [true, false].forEach((f) => loop(ends.seam.loopInsideMm, f));
-    return shapes;
-  }
-  if (ends.start.kind === 'loop') loop(ends.start.insideMm, true);
-  if (ends.end.kind === 'loop') loop(ends.end.insideMm, false);
-  tail(ends.start, true);
-  tail(ends.end, false);
-  return shapes;
+/** How wide an eye turned square to the figure is drawn, as a share of its width. */
+const EDGE_ON = 0.22;
+
+/** The frame of an end: x outwards along the wire, y to the side away from the figure's middle. */
+function frameAt(at: Vec, outward: Vec, center: Vec): Affine {
+  const side = perp(outward);
+  const y = dot(side, sub(at, center)) >= 0 ? side : scale(side, -1);
+  return { a: outward.x, b: outward.y, c: y.x, d: y.y, e: at.x, f: at.y };
 }
+
+/** The ends of a wire once formed, reserve left out: loops, wraps and tails in their places. */
+export function placedEnds(piece: Piece, plan: Plan, wire: WirePlan): PlacedEnd[] {
+  const { start, end, seam } = wire.ends;
+  const center = plan.hang?.center ?? { x: 0, y: 0 };
+  const seamLoop: WireEnd = { kind: 'loop', insideMm: seam.loopInsideMm, tailMm: 0 };
+  const ends: readonly (readonly [PlacedEnd['which'], WireEnd])[] = wire.closed
+    ? seam.join === 'loops'
+      ? [
+          ['start', seamLoop],
+          ['end', seamLoop],
+        ]
+      : []
+    : [
+        ['start', start],
+        ['end', end],
+      ];
+  return ends.flatMap(([which, e]): PlacedEnd[] => {
+    const place = placeOnWire(wire, which === 'start' ? 0 : wire.developedMm);
+    if (!place) return [];
+    const outward = which === 'start' ? scale(place.direction, -1) : place.direction;
+    const flat = frameAt(place.at, outward, center);
+    const form = endForm(e, piece.wire.diameterMm);
+    const map = form.eyeTurned ? compose(flat, scaling(1, EDGE_ON)) : flat;
+    const moved = (list: readonly Primitive[]): Primitive[] =>
+      list.flatMap((s) => transformed(s, map));
+    return [
+      {
+        which,
+        end: e,
+        shape: moved(form.shape),
+        over: moved(form.over),
+        eye: form.eye && {
+          center: applyAffine(map, form.eye.center),
+          insideMm: form.eye.insideMm,
+        },
+      },
+    ];
+  });
+}
+
+/** A shape under a map; a squeezed arc becomes short chords. */
+function transformed(s: Primitive, map: Affine): Primitive[] {
+  const out = transformSegment(s, map);
+  if (out.every((o): o is Primitive => o.type !== 'cubic')) return [...out];
+  const steps = 48;
+  const points = Array.from({ length: steps + 1 }, (_, i) => applyAffine(map, on(s, i / steps)));
+  return points.slice(1).map((to, i) => ({ type: 'line', from: points[i]!, to }));
+}
+
+const on = (s: Primitive, t: number): Vec =>
+  s.type === 'line'
+    ? { x: s.from.x + (s.to.x - s.from.x) * t, y: s.from.y + (s.to.y - s.from.y) * t }
+    : {
+        x: s.center.x + s.radius * Math.cos(s.startAngle + s.sweep * t),
+        y: s.center.y + s.radius * Math.sin(s.startAngle + s.sweep * t),
+      };
+
+/** What lies beyond the figure at a wire's ends once formed: loops and tails, reserve left out. */
+export const endShapes = (piece: Piece, plan: Plan, wire: WirePlan): Primitive[] =>
+  placedEnds(piece, plan, wire).flatMap((e) => [...e.shape, ...e.over]);

@@ -1,11 +1,12 @@
 /** Plan: from a piece to everything its screens, sheet and files show. One pure function. */
 export type { Advice, Remedy } from './advice';
 export { bendLabels, type BendLabel } from './labels';
-export { endShapes } from './endShapes';
+export { endShapes, placedEnds, type PlacedEnd } from './endShapes';
 export type { Hang } from './hang';
 export type { LengthPart } from './lengths';
 export { FOLLOW_TOLERANCES, kneeOf, tradeOff, type FollowPoint } from './knee';
 export { mirrorPlan } from './mirrorPlan';
+export { nearestWire, type WireFoot } from './nearestWire';
 export { formedLine, formedShapes, placeOnWire, type Formed, type WireCrossing } from './places';
 export {
   planPiece,

@@ -1,21 +1,10 @@
-import { loopLength } from '../element';
-import type { FigurePath, Piece, WireEnd } from '../piece';
+import { endForm, loopLength, type WireEnd } from '../element';
+import type { FigurePath, Piece } from '../piece';
 import type { Strip } from '../strip';
 
 /** One named part of a cut length. */
 export interface LengthPart {
-  readonly id:
-    | 'runs'
-    | 'curves'
-    | 'corners'
-    | 'folds'
-    | 'start-loop'
-    | 'start-tail'
-    | 'end-loop'
-    | 'end-tail'
-    | 'overlap'
-    | 'seam-loops'
-    | 'reserve';
+  readonly id: string;
   readonly name: string;
   readonly count: number;
   readonly lengthMm: number;
@@ -31,17 +20,17 @@ export interface Allowances {
 export function allowancesOf(piece: Piece, path: FigurePath): Allowances & { parts: LengthPart[] } {
   const d = piece.wire.diameterMm;
   const parts: LengthPart[] = [];
-  const put = (id: LengthPart['id'], name: string, lengthMm: number, count = 1): number => {
+  const put = (id: string, name: string, lengthMm: number, count = 1): number => {
     if (lengthMm > 0) parts.push({ id, name, count, lengthMm });
     return lengthMm;
   };
   const end = (e: WireEnd, which: 'start' | 'end'): number => {
     const name = which === 'start' ? 'first end' : 'last end';
-    const loop =
-      e.kind === 'loop'
-        ? put(`${which}-loop`, `Simple loop, ${name}`, loopLength(e.insideMm, d))
-        : 0;
-    return loop + put(`${which}-tail`, `Tail, ${name}`, e.tailMm);
+    return endForm(e, d).parts.reduce(
+      (sum, part) =>
+        sum + put(`${which}-${kebab(part.name)}`, `${part.name}, ${name}`, part.lengthMm),
+      0,
+    );
   };
   let startMm = 0;
   let endMm = 0;
@@ -58,6 +47,8 @@ export function allowancesOf(piece: Piece, path: FigurePath): Allowances & { par
   const reserveMm = put('reserve', 'Reserve, trimmed at the end', piece.reserveMm);
   return { startMm, endMm, reserveMm, parts };
 }
+
+const kebab = (name: string): string => name.toLowerCase().replaceAll(' ', '-');
 
 const NAMES = { run: 'Straight runs', curve: 'Curves', corner: 'Corners', fold: 'Folds' } as const;
 const IDS = { run: 'runs', curve: 'curves', corner: 'corners', fold: 'folds' } as const;

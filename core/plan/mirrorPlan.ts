@@ -42,8 +42,6 @@ export function mirrorPlan(plan: Plan, axisX: number): Plan {
     hang: hang && {
       center: at(hang.center),
       from: at(hang.from),
-      tiltRad: -hang.tiltRad,
-      bailX: 2 * axisX - hang.bailX,
     },
   };
 }

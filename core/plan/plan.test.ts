@@ -63,7 +63,12 @@ describe('lengths', () => {
     const [first, second] = plan.wires;
     expect(first!.startMm).toBeCloseTo(Math.PI * 4.024, 9);
     expect(first!.cutMm).toBeCloseTo(30 + Math.PI * 4.024 + 7 + 5, 9);
-    expect(first!.parts.map((p) => p.id)).toEqual(['runs', 'start-loop', 'end-tail', 'reserve']);
+    expect(first!.parts.map((p) => p.id)).toEqual([
+      'runs',
+      'start-simple-loop',
+      'end-tail',
+      'reserve',
+    ]);
     expect(second!.cutMm).toBeCloseTo(20 * Math.PI + 2 * Math.PI * 3.024 + 5, 6);
   });
 
@@ -193,7 +198,7 @@ describe('hanging', () => {
     const plan = planPiece(base([square(20)]));
     expect(plan.hang!.center.x).toBeCloseTo(10, 6);
     expect(plan.hang!.center.y).toBeCloseTo(10, 2);
-    expect(plan.hang!.bailX).toBeCloseTo(10, 6);
+    expect(plan.hang!.from.y).toBeCloseTo(0, 6);
   });
 
   it('an L tilts towards its foot', () => {
@@ -215,7 +220,9 @@ describe('hanging', () => {
       ),
     );
     expect(plan.hang!.center.x).toBeCloseTo(50 / 30, 1);
-    expect(plan.hang!.tiltRad).toBeCloseTo(Math.atan2(50 / 30, 400 / 30), 1);
+    const { center, from } = plan.hang!;
+    const tilt = Math.atan2(center.x - from.x, center.y - from.y);
+    expect(tilt).toBeCloseTo(Math.atan2(50 / 30, 400 / 30), 1);
   });
 });
 

@@ -13,6 +13,7 @@ import { isBend, marksOf, shiftRoom, type Mark, type Strip } from '../strip';
 import { wireMassG } from '../wire';
 import { adviceFor, type Advice } from './advice';
 import { formPath } from './formPath';
+import { withHammering } from './hammering';
 import { hangOf, type Hang } from './hang';
 import { allowancesOf, developedParts, type Allowances, type LengthPart } from './lengths';
 import { bareLine, crossingsOf, formedLine, placeOnWire, type WireCrossing } from './places';
@@ -160,16 +161,17 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
   const asDrawn = beside.every((b) => b.length === 0);
   const lines = asDrawn ? bare : wires.map((w) => formedLine(w));
   const found = asDrawn ? meetings.crossings : findCrossings(lines, d);
-  const used = wires.reduce((sum, w) => sum + w.cutMm - w.reserveMm, 0);
+  const hammered = withHammering(piece, wires, lines);
+  const used = hammered.reduce((sum, w) => sum + w.cutMm - w.reserveMm, 0);
   return {
-    wires,
+    wires: hammered,
     diameterMm: d,
     route: route && summary(route),
     crossings: crossingsOf(found, d, piece.over, piece.overAt),
     advice: adviceFor(piece, built),
     hang: hangOf(lines, piece.hang),
     massG: wireMassG(piece.wire.metal, piece.wire.diameterMm, used),
-    totalCutMm: wires.reduce((sum, w) => sum + w.cutMm, 0),
+    totalCutMm: hammered.reduce((sum, w) => sum + w.cutMm, 0),
     flowMPa: wire.flowMPa,
     measured: coilOf(piece.wire, coils) !== null,
   };

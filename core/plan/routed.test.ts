@@ -204,8 +204,10 @@ describe('crossings and hang', () => {
 
   test('hung from a chosen point it swings until its middle is under that point', () => {
     const bar = [line('a', { x: 0, y: 0 }, { x: 40, y: 0 })];
-    const at = (x: number): number =>
-      planPiece(piece({ paths: bar, hang: { x, y: -3 } })).hang!.tiltRad;
+    const at = (x: number): number => {
+      const { center, from } = planPiece(piece({ paths: bar, hang: { x, y: -3 } })).hang!;
+      return Math.atan2(center.x - from.x, center.y - from.y);
+    };
     expect(at(0)).toBeCloseTo(Math.PI / 2, 9);
     expect(at(40)).toBeCloseTo(-Math.PI / 2, 9);
     // The nearest point of the line counts, not the nearest end.

@@ -1,3 +1,4 @@
+import { dressPiece, type Dressing } from '../dressing';
 import type { Kit } from '../forming';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
@@ -12,6 +13,7 @@ import {
 } from '../steps';
 import { printBoth, printGauge, printNumber, type LengthUnit } from '../units';
 import { METAL_FACTS, TEMPER_NAMES } from '../wire';
+import { wrapped, type Block } from './blocks';
 import { checkLines } from './checkLines';
 import {
   MARGIN_MM,
@@ -23,6 +25,7 @@ import {
   type Paper,
   type Sheet,
 } from './items';
+import { dressingBlocks, dressingOutlines } from './dressingLists';
 import { HEADER_MM, MAX_TILES, patternPages } from './patternPages';
 import { ROW_MM, stripRows } from './stripRows';
 import { pegPages } from './pegPages';
@@ -49,7 +52,8 @@ export interface SheetOptions {
  */
 export function buildSheet(piece: Piece, plan: Plan, options: SheetOptions): Sheet {
   const paper = PAPERS[options.paper];
-  const pattern = patternPages(piece, plan, paper) ?? [
+  const dressing = dressPiece(piece, plan);
+  const pattern = patternPages(piece, plan, paper, dressingOutlines(dressing)) ?? [
     {
       title: 'Pattern',
       items: [
@@ -67,7 +71,7 @@ export function buildSheet(piece: Piece, plan: Plan, options: SheetOptions): She
   });
   const pages = [
     ...pattern.map(checked),
-    ...listPages(piece, plan, paper, options),
+    ...listPages(piece, plan, dressing, paper, options),
     ...pegPages(piece, plan, paper, options).map((p) =>
       p.title.startsWith('Pegs') ? checked(p) : p,
     ),
@@ -113,20 +117,18 @@ function withFrame(
   };
 }
 
-interface Block {
-  readonly heightMm: number;
-  readonly items: readonly Item[];
-  /** items printed first again when a page breaks before this block */
-  readonly header?: readonly Item[];
-  /** keep with the blocks after it, so many mm */
-  readonly needsMm?: number;
-}
-
 /** Lists flow over as many pages as they take. */
-function listPages(piece: Piece, plan: Plan, paper: Paper, options: SheetOptions): Page[] {
+function listPages(
+  piece: Piece,
+  plan: Plan,
+  dressing: Dressing,
+  paper: Paper,
+  options: SheetOptions,
+): Page[] {
   const blocks = [
     ...notes(piece, plan, options.unit),
     ...plan.wires.flatMap((w, i) => wireBlocks(piece, plan, i, w, paper, options)),
+    ...dressingBlocks(piece, plan, dressing, options),
   ];
   const top = MARGIN_MM + HEADER_MM + 2;
   const bottom = paper.heightMm - MARGIN_MM;
@@ -275,17 +277,6 @@ function noteBlocks(
       items: [words(MARGIN_MM + 10, 2.6, line, { sizeMm: 2.6, tone: 'soft' })],
     })),
   );
-}
-
-/** A text in lines of at most so many signs. */
-function wrapped(text: string, signs: number): string[] {
-  const lines: string[] = [''];
-  for (const word of text.split(' ')) {
-    const now = lines.at(-1)!;
-    if (now.length + word.length + 1 > signs) lines.push(word);
-    else lines[lines.length - 1] = now === '' ? word : `${now} ${word}`;
-  }
-  return lines;
 }
 
 function lowered(item: Item, by: number): Item {

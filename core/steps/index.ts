@@ -3,6 +3,7 @@
  * figure alike on both sides, the order of the bends with what the tail does at each crossing, the
  * wire at every moment of its forming, and pegs for winding it.
  */
+export { endOrder, endWords } from './endWords';
 export { armNames, armsOf, type ArmNames, type Arms, type Pair } from './arms';
 export { formedPart } from './formedPart';
 export { MOST_PEGS, pegPlan, type Peg, type PegAnswer, type PegBoard, type PegPlan } from './pegs';
@@ -15,7 +16,6 @@ export {
   BEND_WORDS,
   beginWords,
   bendOrder,
-  endWords,
   gaugeWords,
   measureWords,
   moveWords,

@@ -1,6 +1,4 @@
-import { jawWidths, loopTool, type Kit } from '../forming';
-import type { Piece } from '../piece';
-import { METAL_FACTS } from '../wire';
+import { jawWidths, type Kit } from '../forming';
 import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '../units';
 import type { Plan, PlannedBend, WirePlan } from '../plan';
 import type { Trouble } from './room';
@@ -112,43 +110,6 @@ export function gaugeWords(mark: WorkMark, kit: Kit): string | null {
   return jaw
     ? `The step from the last mark is as wide as your ${jaw.name} (${printNumber(jaw.widthMm, 1)} mm): take it by the jaw.`
     : null;
-}
-
-/** What is done at a wire's ends when all is bent. */
-export function endWords(
-  piece: Piece,
-  plan: Plan,
-  index: number,
-  kit: Kit,
-  unit: LengthUnit,
-): string {
-  const wire = plan.wires[index];
-  if (!wire) return '';
-  const parts: string[] = [];
-  const { start, end, seam } = wire.ends;
-  const { modulusMPa } = METAL_FACTS[piece.wire.metal];
-  const stiffness = { diameterMm: plan.diameterMm, flowMPa: plan.flowMPa, modulusMPa };
-  const over = (insideMm: number): string => {
-    const tool = loopTool(kit, stiffness, insideMm);
-    return `${printBoth(insideMm, unit)} inside${tool ? `, on ${tool.name}` : ''}`;
-  };
-  if (wire.closed) {
-    if (seam.join === 'butt') parts.push('Let both ends meet.');
-    if (seam.join === 'overlap') {
-      parts.push(`Lay the ends over each other by ${printBoth(seam.overlapMm, unit)}.`);
-    }
-    if (seam.join === 'loops') {
-      parts.push(
-        `Turn a loop at each end, ${over(seam.loopInsideMm)}, and close them into each other.`,
-      );
-    }
-  } else {
-    if (start.kind === 'loop')
-      parts.push(`Turn the loop at the first end, ${over(start.insideMm)}.`);
-    if (end.kind === 'loop') parts.push(`Turn the loop at the last end, ${over(end.insideMm)}.`);
-  }
-  if (piece.reserveMm > 0) parts.push(`Trim the reserve of ${printBoth(piece.reserveMm, unit)}.`);
-  return parts.join(' ');
 }
 
 const WAY_WORDS = { first: 'the first end', last: 'the last end', middle: 'the middle' } as const;

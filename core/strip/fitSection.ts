@@ -2,6 +2,7 @@ import {
   add,
   angleOf,
   arcFromBulge,
+  cross,
   distance,
   dot,
   primitiveFrom,
@@ -125,7 +126,9 @@ function anchorOn(points: readonly Vec[], c: Candidate, index: number): ChainSta
 function straight(points: readonly Vec[]): SectionFit {
   const [a, b] = [points[0], points[points.length - 1]];
   if (!a || !b) return { primitives: [], deviationMm: 0 };
-  return { primitives: [{ type: 'line', from: a, to: b }], deviationMm: 0 };
+  const along = distance(a, b) > 0 ? unit(sub(b, a)) : { x: 1, y: 0 };
+  const off = points.map((p) => Math.abs(cross(along, sub(p, a))));
+  return { primitives: [{ type: 'line', from: a, to: b }], deviationMm: Math.max(...off) };
 }
 
 function spanOf(points: readonly Vec[], c: Candidate): number {
@@ -140,8 +143,13 @@ interface Choice {
   readonly byStart: Candidate[][];
 }
 
-function chooseFit({ points, tolerance, corners }: Run): Choice | null {
-  const byStart = proposeCandidates(points, tolerance);
+function chooseFit(run: Run): Choice | null {
+  // Between two knots noise may turn a stretch back on itself, and no piece goes over it.
+  return chooseAmong(run, false) ?? chooseAmong(run, true);
+}
+
+function chooseAmong({ points, tolerance, corners }: Run, every: boolean): Choice | null {
+  const byStart = proposeCandidates(points, tolerance, every);
   let best: { pieces: Candidate[]; closeness: number; score: number } | null = null;
   for (const closeness of CLOSENESS) {
     const fit = fewestPieces(byStart, tolerance * closeness, corners);

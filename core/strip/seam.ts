@@ -35,7 +35,7 @@ export function topSeam(chain: Chain): number {
   let best = { y: Infinity, at: 0 };
   chain.primitives.forEach((p, i) => {
     const size = segmentLength(p);
-    const t = highestWithin(p);
+    const t = highestWithin(p, chain.primitives.length === 1);
     const y = pointAt(p, t).y;
     // A short piece between two bends leaves no room for a joint.
     const cramped = size < 1 ? 1000 : 0;
@@ -44,12 +44,16 @@ export function topSeam(chain: Chain): number {
   return best.at;
 }
 
-/** Parameter of the highest place of an arc if it lies well inside it, else the middle. */
-function highestWithin(p: Primitive): number {
+/**
+ * Parameter of the highest place of an arc if it lies well inside it, else the middle.
+ * @param whole the arc is a full circle: it has no ends to keep clear of
+ */
+function highestWithin(p: Primitive, whole: boolean): number {
   if (p.type === 'line') return 0.5;
   const lowest = Math.min(startOf(p).y, endOf(p).y);
   const up = ((-Math.PI / 2 - p.startAngle) / p.sweep) % ((2 * Math.PI) / Math.abs(p.sweep));
   const period = (2 * Math.PI) / Math.abs(p.sweep);
   const t = up < 0 ? up + period : up;
+  if (whole) return t % 1;
   return t > 0.1 && t < 0.9 && pointAt(p, t).y <= lowest ? t : 0.5;
 }

@@ -38,11 +38,16 @@ const KEPT_ENTRIES = 10;
 /**
  * All lines and arcs that could stand for a run of the points with a worst distance of at most
  * `tolerance` mm.
+ * @param every between all points, not only between knots: then neighbours always have their line
  */
-export function proposeCandidates(points: readonly Vec[], tolerance: number): Candidate[][] {
+export function proposeCandidates(
+  points: readonly Vec[],
+  tolerance: number,
+  every = false,
+): Candidate[][] {
   const count = points.length - 1;
   const eased = Math.min(WIDEST_STRIDE, Math.ceil(count / WANTED_KNOTS));
-  const stride = Math.max(1, eased, Math.ceil(count / MAX_KNOTS));
+  const stride = every ? 1 : Math.max(1, eased, Math.ceil(count / MAX_KNOTS));
   const knots: number[] = [];
   for (let i = 0; i < points.length - 1; i += stride) knots.push(i);
   knots.push(points.length - 1);

@@ -18,6 +18,7 @@ import {
   type Cubic,
   type Primitive,
   type Path,
+  flattenSegment,
 } from '../geometry';
 import { degrees } from '../units';
 import {
@@ -132,6 +133,19 @@ describe('figures whose strip is known by construction', () => {
 });
 
 describe('free curves', () => {
+  it.each([90, 140, 181, 187, 201, 216, 228])(
+    'are found where noise turns a few points back on themselves (%i)',
+    (seed) => {
+      const path = drawAs(knownFigure(seed, 1, 6), 'noisy', seed);
+      const { primitives } = fitChain(path, 0.15);
+      const line = primitives.flatMap((p) => [startOf(p), ...flattenSegment(p, 0.01, 0.1)]);
+      for (const q of flattenPath(path, 0.05, 2)) {
+        const off = Math.min(...line.map((p) => Math.hypot(p.x - q.x, p.y - q.y)));
+        expect(off).toBeLessThan(0.25);
+      }
+    },
+  );
+
   it('stay within the tolerance, and a closer tolerance takes more pieces', () => {
     const wave: Path = {
       segments: [
@@ -459,9 +473,9 @@ describe('seam', () => {
     expect(strip.developedMm).toBeCloseTo(160 - 4 * saved, 9);
   });
 
-  it('opens a ring at its highest point', () => {
+  it.each([0, -Math.PI / 2, 1, Math.PI])('opens a ring drawn from %f at its top', (startAngle) => {
     const ring: Path = {
-      segments: [{ type: 'arc', center: vec(0, 0), radius: 10, startAngle: 0, sweep: 2 * Math.PI }],
+      segments: [{ type: 'arc', center: vec(0, 0), radius: 10, startAngle, sweep: 2 * Math.PI }],
       closed: true,
     };
     const chain = fitChain(ring, 0.25);

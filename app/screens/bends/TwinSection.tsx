@@ -3,8 +3,8 @@ import { toast } from 'sonner';
 import { twinOf } from '@core/piece';
 import type { Arms } from '@core/steps';
 import { Button, Section } from '~/components/ui';
+import { keepAsPiece } from '~/state/keepAsPiece';
 import { usePiece, usePointer, useWorkbench } from '~/state/workbench';
-import { savePiece } from '~/storage/pieces';
 
 /** The second of a pair: seen here, or kept as a piece of its own. */
 export function TwinSection({ arms }: { arms: Arms | null }) {
@@ -13,12 +13,8 @@ export function TwinSection({ arms }: { arms: Arms | null }) {
   const twin = usePointer((p) => p.twin);
   const navigate = useNavigate();
   const keep = async (): Promise<void> => {
-    const now = new Date().toISOString();
-    const id = `p${Date.now().toString(36)}${Math.random().toString(36).slice(2, 6)}`;
-    const { demo: _demo, ...own } = twinOf(piece);
-    const name = `${piece.name || 'Piece'}, twin`.slice(0, 120);
     try {
-      await savePiece({ ...own, id, name, made: now, changed: now });
+      const id = await keepAsPiece(twinOf(piece), 'twin');
       pointer.getState().point({ twin: false });
       await navigate(`/piece/${id}/bends`);
     } catch (error) {

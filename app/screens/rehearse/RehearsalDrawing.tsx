@@ -20,7 +20,8 @@ import {
   type WireSteps,
 } from '@core/steps';
 import { isBend, type StripPiece } from '@core/strip';
-import { CrossingStrokes, crossingData, WireStroke } from '~/components/WireDrawing';
+import { CrossingStrokes, crossingData } from '~/components/WireDrawing';
+import { WireStroke } from '~/components/WireStroke';
 import { METAL_COLOURS } from '~/components/metalColours';
 import type { Rehearsal } from './rehearsal';
 

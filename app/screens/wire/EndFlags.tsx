@@ -9,11 +9,20 @@ export function EndFlags({ plan, pxPerMm }: { plan: Plan; pxPerMm: number }) {
   const crowded = plan.wires.length > MANY_WIRES;
   const shown = usePointer((p) => Math.min(p.wire, plan.wires.length - 1));
   const center = plan.hang?.center ?? { x: 0, y: 0 };
+  const placed: { x: number; y: number; side: number }[] = [];
+  // A name that would lie over another one goes a line further out.
+  const clear = (to: { x: number; y: number }, side: number, lift: number) => {
+    const lies = (p: { x: number; y: number; side: number }): boolean =>
+      Math.abs(p.y - to.y) < 15 * px && Math.abs(p.x - to.x) < (p.side === side ? 75 : 12) * px;
+    for (let i = 0; i < 4 && placed.some(lies); i++) to = { x: to.x, y: to.y + lift * 16 * px };
+    placed.push({ ...to, side });
+    return to;
+  };
   const flag = (key: string, at: { x: number; y: number }, text: string) => {
     // Names stand away from the figure's middle, where there is room.
     const side = at.x >= center.x ? 1 : -1;
     const lift = at.y > center.y + 1 ? 1 : -1;
-    const to = { x: at.x + side * 34 * px, y: at.y + lift * 16 * px };
+    const to = clear({ x: at.x + side * 34 * px, y: at.y + lift * 16 * px }, side, lift);
     return (
       <g key={key} pointerEvents="none">
         <line

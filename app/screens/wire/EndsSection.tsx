@@ -7,8 +7,10 @@ import {
   type WireEnd,
   type WireEnds,
 } from '@core/piece';
-import { printNumber, type LengthUnit } from '@core/units';
-import { Choices, Section } from '~/components/ui';
+import { END_KINDS, endLength, spiralEndOutside, type EndKind } from '@core/element';
+import { printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
+import { NumberField } from '~/components/NumberField';
+import { Choices, Picker, Section } from '~/components/ui';
 import { LengthField } from '~/components/LengthField';
 import { useEdit, usePiece, usePointer, useWorkbench } from '~/state/workbench';
 
@@ -61,6 +63,14 @@ function withEnds(piece: Piece, pathId: string, wire: number, change: Partial<Wi
   return { ...piece, route: { ...route, ends } };
 }
 
+/** Ends with an eye that can be turned square to the figure. */
+const CAN_TURN: ReadonlySet<EndKind> = new Set(['loop', 'centred-loop', 'wrapped-loop', 'bail']);
+
+const KIND_OPTIONS = (Object.keys(END_KINDS) as EndKind[]).map((value) => ({
+  value,
+  label: END_KINDS[value].name,
+}));
+
 function EndFields({
   name,
   end,
@@ -72,37 +82,64 @@ function EndFields({
   unit: LengthUnit;
   set: (end: WireEnd) => void;
 }) {
+  const { planState } = useWorkbench();
+  const facts = END_KINDS[end.kind];
+  const values = end as unknown as Readonly<Record<string, number>>;
+  const change = (key: string, value: number | boolean): void => set({ ...end, [key]: value });
+  const diameterMm = planState.plan?.diameterMm;
   return (
     <fieldset className="space-y-2">
       <legend className="sr-only">{name}</legend>
-      <Choices
+      <Picker
         label={name}
         value={end.kind}
-        options={[
-          { value: 'plain', label: 'plain tail' },
-          { value: 'loop', label: 'simple loop' },
-        ]}
-        onChange={(kind) =>
-          set(kind === 'loop' ? { kind, insideMm: 2.5, tailMm: 0 } : { kind, tailMm: 0 })
-        }
+        options={KIND_OPTIONS}
+        onChange={(kind) => set(END_KINDS[kind].preset)}
       />
-      {end.kind === 'loop' ? (
-        <LengthField
-          label={`${name}: loop, inside across`}
-          valueMm={end.insideMm}
-          unit={unit}
-          min={0.5}
-          max={200}
-          onChange={(insideMm) => set({ ...end, insideMm })}
-        />
-      ) : (
-        <LengthField
-          label={`${name}: tail beyond the figure`}
-          valueMm={end.tailMm}
-          unit={unit}
-          max={1000}
-          onChange={(tailMm) => set({ ...end, tailMm })}
-        />
+      <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
+        {facts.fields.map((f) =>
+          f.unit === 'mm' ? (
+            <LengthField
+              key={f.key}
+              label={`${name}: ${f.label}`}
+              valueMm={values[f.key] ?? 0}
+              unit={unit}
+              min={f.min}
+              max={f.max}
+              onChange={(v) => change(f.key, v)}
+              alone
+            />
+          ) : (
+            <NumberField
+              key={f.key}
+              label={`${name}: ${f.label}`}
+              value={values[f.key] ?? 0}
+              min={f.min}
+              max={f.max}
+              decimals={2}
+              onChange={(v) => change(f.key, v)}
+            />
+          ),
+        )}
+      </div>
+      {CAN_TURN.has(end.kind) && (
+        <label className="flex items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            className="size-4 accent-patina"
+            checked={'turned' in end && end.turned === true}
+            onChange={(e) => change('turned', e.target.checked)}
+          />
+          Eye turned square to the figure
+        </label>
+      )}
+      {diameterMm !== undefined && end.kind !== 'plain' && (
+        <p className="text-xs text-soft">
+          Takes {printBoth(endLength(end, diameterMm), unit)}
+          {end.kind === 'spiral' &&
+            `, ${printLength(spiralEndOutside(end, diameterMm), unit)} across outside`}
+          .
+        </p>
       )}
     </fieldset>
   );

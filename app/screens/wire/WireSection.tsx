@@ -1,12 +1,10 @@
 import type { Piece } from '@core/piece';
-import { awgToMm, nominalAwg, printGauge, printNumber } from '@core/units';
+import { printGauge } from '@core/units';
 import { METAL_FACTS, METALS, TEMPER_NAMES, TEMPERS } from '@core/wire';
+import { GaugeFields } from '~/components/GaugeFields';
 import { Choices, Picker, Section } from '~/components/ui';
-import { LengthField } from '~/components/LengthField';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { planner } from '~/workers/planner';
-
-const GAUGES = Array.from({ length: 31 }, (_, i) => i + 10);
 
 export function WireSection() {
   const piece = usePiece();
@@ -27,7 +25,6 @@ export function WireSection() {
       .then((drawn) => edit((p) => (p === now ? drawn : withWire(p))));
   };
   const facts = METAL_FACTS[wire.metal];
-  const awg = nominalAwg(wire.diameterMm);
   return (
     <Section title="Wire">
       <Picker
@@ -43,29 +40,11 @@ export function WireSection() {
         onChange={(temper) => set({ temper })}
       />
       <div className="grid grid-cols-2 gap-3">
-        <Picker
-          label="Gauge"
-          value={awg === null ? 'none' : String(awg)}
-          options={[
-            ...(awg === null ? [{ value: 'none', label: 'between gauges' }] : []),
-            ...GAUGES.map((g) => ({
-              value: String(g),
-              label: `${g} ga (${printNumber(awgToMm(g), 2)} mm)`,
-            })),
-          ]}
-          onChange={(g) =>
-            g !== 'none' && set({ diameterMm: Number(awgToMm(Number(g)).toFixed(3)) })
-          }
-        />
-        <LengthField
-          label="Thickness"
-          alone
-          valueMm={wire.diameterMm}
-          unit="mm"
-          decimals={2}
-          min={0.08}
-          max={5}
-          onChange={(diameterMm) => set({ diameterMm })}
+        <GaugeFields
+          gaugeLabel="Gauge"
+          thicknessLabel="Thickness"
+          diameterMm={wire.diameterMm}
+          set={(diameterMm) => set({ diameterMm })}
         />
       </div>
       <p className="text-xs text-soft">

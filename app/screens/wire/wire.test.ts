@@ -1,9 +1,10 @@
 import { describe, expect, it, test } from 'vitest';
 import type { KeyboardEvent } from 'react';
+import type { HangState } from '@core/gauge';
 import { newPath, newPiece, type Piece } from '@core/piece';
-import { planPiece, routeOverview, type Plan } from '@core/plan';
+import { planPiece, routeOverview } from '@core/plan';
 import { arrowStep, BENCH_STEPS } from '~/components/arrowKeys';
-import { hangWords } from './HangSection';
+import { hangWords } from './hangWords';
 import { spotName, spotsOf } from './JunctionLayer';
 import { withRoute, withWish } from './routeEdits';
 
@@ -94,12 +95,17 @@ describe('changes of a route', () => {
 });
 
 describe('how it hangs, in words', () => {
-  const hang = (tiltDeg: number, aside: number): NonNullable<Plan['hang']> => ({
-    center: { x: 20, y: 10 },
-    from: { x: 20 - aside, y: 0 },
-    tiltRad: (tiltDeg * Math.PI) / 180,
-    bailX: 20,
-  });
+  const hang = (tiltDeg: number, aside: number): HangState => {
+    const pivot = { x: 20 - aside, y: 0 };
+    return {
+      places: [{ pivot, on: pivot, by: 'chosen', itemId: null }],
+      center: { x: 20, y: 10 },
+      massG: 2,
+      tiltRad: (tiltDeg * Math.PI) / 180,
+      bailX: 20,
+      straightAt: { x: 20, y: 0 },
+    };
+  };
 
   test.each([
     [0.2, 0.1, 'It hangs straight.'],
@@ -114,6 +120,16 @@ describe('how it hangs, in words', () => {
       'It swings 5° anticlockwise. To hang straight the point must lie 1.0 mm further left.',
     ],
   ])('%d°', (tilt, aside, words) => {
-    expect(hangWords(hang(tilt, aside))).toBe(words);
+    expect(hangWords(hang(tilt, aside))).toBe(`From the chosen point. ${words}`);
+  });
+
+  it('where no wire passes above its middle, it says so', () => {
+    expect(hangWords({ ...hang(12, 3), straightAt: null })).toContain('it takes a bail on a stem');
+  });
+
+  it('between two points it lies level', () => {
+    const one = hang(0, 0);
+    const two = { ...one, places: [...one.places, ...one.places] };
+    expect(hangWords(two)).toContain('lies level');
   });
 });

@@ -1,0 +1,101 @@
+import type { Dressing, Span } from '@core/dressing';
+import type { DressKind } from '@core/piece';
+
+export interface StripSpan {
+  readonly id: string;
+  readonly kind: DressKind;
+  readonly fromMm: number;
+  readonly toMm: number;
+  /** how many beads lie on it */
+  readonly beads: number;
+}
+
+/** A stretch over the seam of a closed wire lies at both ends of its strip. */
+function onStrip({ fromMm, toMm }: Span, lengthMm: number): { fromMm: number; toMm: number }[] {
+  if (toMm - fromMm < 1e-6) return [{ fromMm, toMm }];
+  const parts = [-lengthMm, 0, lengthMm].map((by) => ({
+    fromMm: Math.max(0, fromMm + by),
+    toMm: Math.min(lengthMm, toMm + by),
+  }));
+  return parts.filter((p) => p.toMm > p.fromMm + 1e-6);
+}
+
+/** The stretches of one wire that are dressed. */
+export const spansOn = ({ items }: Dressing, wire: number, lengthMm: number): StripSpan[] =>
+  items.flatMap(({ item, spans, beads }) =>
+    spans.flatMap((s, i) =>
+      s.wire === wire
+        ? onStrip(s, lengthMm).map((part, k) => ({
+            id: `${item.id}-${i}-${k}`,
+            kind: item.kind,
+            ...part,
+            beads: beads.reduce((n, b) => n + b.count, 0),
+          }))
+        : [],
+    ),
+  );
+
+/** Beads as dots, windings as strokes, hammered stretches as a broader band, at their true places. */
+export function DressedSpans({
+  spans,
+  x,
+  startMm,
+  thick,
+  y: middle,
+}: {
+  spans: readonly StripSpan[];
+  x: (mm: number) => number;
+  startMm: number;
+  thick: number;
+  y: number;
+}) {
+  return (
+    <g pointerEvents="none">
+      {spans.map(({ id, kind, fromMm, toMm, beads }) => {
+        const [from, to] = [x(fromMm + startMm), x(toMm + startMm)];
+        const width = Math.max(3, to - from);
+        if (kind === 'beads' || kind === 'wound-beads') {
+          const count = Math.min(beads, Math.max(1, Math.floor(width / 4)));
+          return Array.from({ length: count }, (_, i) => (
+            <circle
+              key={`${id}-${i}`}
+              cx={from + ((i + 0.5) * width) / count}
+              cy={middle}
+              r={Math.min(9, width / count / 2)}
+              fill="#7fa3a8"
+              stroke="#2d4a50"
+              strokeWidth={0.8}
+            />
+          ));
+        }
+        if (kind === 'flatten') {
+          return (
+            <rect
+              key={id}
+              x={from}
+              width={width}
+              y={middle - thick / 2 - 2}
+              height={thick + 4}
+              rx={2}
+              fill="none"
+              stroke="var(--ink)"
+              strokeDasharray="2 2"
+            />
+          );
+        }
+        const count = Math.max(1, Math.floor(width / 3.5));
+        return (
+          <path
+            key={id}
+            d={Array.from({ length: count }, (_, i) => {
+              const at = from + ((i + 0.5) * width) / count;
+              return `M${at - 1} ${middle + thick / 2 + 1}L${at + 1} ${middle - thick / 2 - 1}`;
+            }).join('')}
+            stroke="#3a2418"
+            strokeWidth={1.2}
+          />
+        );
+      })}
+    </g>
+  );
+}

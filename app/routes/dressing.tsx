@@ -1,0 +1,222 @@
+import { useState } from 'react';
+import { Trash2, TriangleAlert } from 'lucide-react';
+import {
+  DRESS_FACTS,
+  freshItemId,
+  newDressItem,
+  withItem,
+  withoutItem,
+  type Dressed,
+} from '@core/dressing';
+import type { DressItem, DressKind } from '@core/piece';
+import { FigureView } from '~/components/FigureView';
+import { StagePanel } from '~/components/StagePanel';
+import { Button, IconButton, Section } from '~/components/ui';
+import { AddItem } from '~/screens/dressing/AddItem';
+import { firstPlace } from '~/screens/dressing/firstPlace';
+import { ItemEditor } from '~/screens/dressing/ItemEditor';
+import { OrderSection } from '~/screens/dressing/OrderSection';
+import { PartsSection } from '~/screens/dressing/PartsSection';
+import { PlaceLayer } from '~/screens/dressing/PlaceLayer';
+import { SumsSection } from '~/screens/dressing/SumsSection';
+import { useAssembly } from '~/screens/dressing/useAssembly';
+import { VariantSection } from '~/screens/dressing/VariantSection';
+import { WaysSection } from '~/screens/dressing/WaysSection';
+import { EndsSection } from '~/screens/wire/EndsSection';
+import { useEdit, usePointer, useShownPiece, useWorkbench } from '~/state/workbench';
+
+const MOST_ITEMS = 300;
+
+export default function DressingScreen() {
+  const { planState, settings, store } = useWorkbench();
+  const { plan, planned, dressing } = planState;
+  const piece = useShownPiece();
+  const edit = useEdit();
+  const wire = usePointer((p) => p.wire);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const made = useAssembly();
+  const item = piece.dressing.find((i) => i.id === chosen);
+  const dressed = (id: string): Dressed | undefined =>
+    dressing?.items.find((d) => d.item.id === id);
+  const add = (kind: DressKind): void => {
+    if (!plan || !planned) return;
+    const id = freshItemId(piece);
+    const { on, to } = firstPlace(planned, plan, Math.min(wire, plan.wires.length - 1), kind);
+    const fresh = newDressItem(kind, id, on, to, {
+      frameMm: plan.diameterMm,
+      thread: { metal: piece.wire.metal, temper: 'dead-soft', diameterMm: 0.321 },
+    });
+    edit((p) => withItem(p, fresh));
+    setChosen(id);
+  };
+  const set = (next: DressItem): void => edit((p) => withItem(p, next));
+  const remove = (id: string): void => {
+    edit((p) => withoutItem(p, id));
+    if (chosen === id) setChosen(null);
+  };
+  return (
+    <>
+      <div className="relative min-h-0 flex-1">
+        <FigureView
+          label="Figure with its dressing"
+          numbered={false}
+          over={(view) =>
+            plan &&
+            planned && (
+              <g>
+                {dressing?.items.map((d) => (
+                  <PickItem
+                    key={d.item.id}
+                    dressed={d}
+                    px={1 / view.pxPerMm}
+                    on={chosen === d.item.id}
+                    pick={() => setChosen(d.item.id)}
+                  />
+                ))}
+                {item && (
+                  <PlaceLayer
+                    piece={planned}
+                    plan={plan}
+                    item={item}
+                    view={view}
+                    preview={(next) => store.getState().preview((p) => withItem(p, next))}
+                    settle={() => store.getState().settle(true)}
+                  />
+                )}
+              </g>
+            )
+          }
+        />
+      </div>
+      <StagePanel wide>
+        {item ? (
+          <Section
+            title={DRESS_FACTS[item.kind].name}
+            aside={
+              <span className="flex gap-1">
+                <IconButton name="Take it off" onClick={() => remove(item.id)}>
+                  <Trash2 size={16} />
+                </IconButton>
+                <Button onClick={() => setChosen(null)}>Done</Button>
+              </span>
+            }
+          >
+            <ItemEditor
+              item={item}
+              dressed={dressed(item.id)}
+              frameMm={plan?.diameterMm ?? piece.wire.diameterMm}
+              unit={settings.unit}
+              set={set}
+            />
+          </Section>
+        ) : (
+          <Section title="Dressed with">
+            {piece.dressing.length === 0 && (
+              <p className="text-sm text-soft">
+                {plan && plan.wires.length > 0
+                  ? 'Nothing yet. Add beads, a thin wire or a finding, then slide it along the figure.'
+                  : 'Draw a figure first: beads and wraps go on its wire.'}
+              </p>
+            )}
+            <ItemList items={piece.dressing} dressed={dressed} choose={setChosen} remove={remove} />
+            {plan && plan.wires.length > 0 && piece.dressing.length < MOST_ITEMS && (
+              <AddItem add={add} />
+            )}
+          </Section>
+        )}
+        {dressing && plan && (
+          <SumsSection dressing={dressing} frameG={plan.massG} unit={settings.unit} />
+        )}
+        <EndsSection />
+        <PartsSection />
+        <WaysSection />
+        <VariantSection />
+        {plan && plan.wires.length > 0 && <OrderSection assembly={made?.assembly ?? null} />}
+      </StagePanel>
+    </>
+  );
+}
+
+function ItemList({
+  items,
+  dressed,
+  choose,
+  remove,
+}: {
+  items: readonly DressItem[];
+  dressed: (id: string) => Dressed | undefined;
+  choose: (id: string) => void;
+  remove: (id: string) => void;
+}) {
+  if (items.length === 0) return null;
+  return (
+    <ul aria-label="Items" className="rounded-md border border-line bg-raised">
+      {items.map((i) => {
+        const d = dressed(i.id);
+        const refused = d?.problems.some((p) => p.refused) ?? false;
+        return (
+          <li key={i.id} className="flex items-center border-t border-line first:border-t-0">
+            <button
+              type="button"
+              onClick={() => choose(i.id)}
+              className="flex min-h-10 flex-1 items-center gap-2 px-2.5 py-1.5 text-left text-sm hover:bg-patina-wash"
+            >
+              {refused && (
+                <TriangleAlert size={16} className="shrink-0 text-alert" aria-label="Refused" />
+              )}
+              <span>
+                <span className="block font-medium">{DRESS_FACTS[i.kind].name}</span>
+                <span className={`block text-xs ${refused ? 'text-alert' : 'text-soft'}`}>
+                  {refused ? 'does not go on as it is' : (d?.title ?? '…')}
+                </span>
+              </span>
+            </button>
+            <IconButton name={`Take off: ${DRESS_FACTS[i.kind].name}`} onClick={() => remove(i.id)}>
+              <Trash2 size={16} />
+            </IconButton>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** A place on the figure that puts its item in work. */
+function PickItem({
+  dressed,
+  px,
+  on,
+  pick,
+}: {
+  dressed: Dressed;
+  px: number;
+  on: boolean;
+  pick: () => void;
+}) {
+  const { place, problems, item } = dressed;
+  const refused = problems.some((p) => p.refused);
+  if (on) return null;
+  return (
+    <g
+      onPointerDown={(e) => {
+        e.stopPropagation();
+        pick();
+      }}
+      style={{ cursor: 'pointer' }}
+      data-testid={`place-${item.id}`}
+    >
+      <circle cx={place.x} cy={place.y} r={14 * px} fill="transparent" />
+      {refused && (
+        <circle
+          cx={place.x}
+          cy={place.y}
+          r={8 * px}
+          fill="var(--alert-wash)"
+          stroke="var(--alert)"
+          strokeWidth={1.6 * px}
+          strokeDasharray={`${3 * px} ${2 * px}`}
+        />
+      )}
+    </g>
+  );
+}

@@ -1,0 +1,242 @@
+import { useCallback, useEffect, useState } from 'react';
+import { ChevronLeft, ChevronRight, NotebookPen, Pause, Play, X } from 'lucide-react';
+import { Link, useNavigate } from 'react-router';
+import { NO_NOTES, withStep, type MakingRecord, type MakeStep } from '@core/making';
+import { Button, IconButton } from '~/components/ui';
+import { useAssembly } from '~/screens/dressing/useAssembly';
+import { Finish, usedOf } from '~/screens/make/Finish';
+import { printTime } from '~/screens/make/printTime';
+import { StepNotes } from '~/screens/make/StepNotes';
+import { StepPicture } from '~/screens/make/StepPicture';
+import { StepWords } from '~/screens/make/StepWords';
+import { useOffline, useTimer, useWakeLock } from '~/screens/make/useBench';
+import { useMakingRecord } from '~/screens/make/useMakingRecord';
+import { useShown, useWorkbench } from '~/state/workbench';
+import { loadMaking } from '~/storage/makings';
+import type { MakingPlan } from '~/workers/planner.worker';
+import type { Route } from './+types/making';
+
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  const making = await loadMaking(params.makingId);
+  if (!making) {
+    throw new Response('This making is not in this browser.', { status: 404 });
+  }
+  return { making };
+}
+clientLoader.hydrate = true as const;
+
+export default function MakingScreen({ loaderData }: Route.ComponentProps) {
+  const { pointer } = useWorkbench();
+  const { making } = loaderData;
+  // The steps are those of the hand that was begun.
+  useEffect(() => {
+    pointer.getState().point({ twin: making.twin });
+  }, [pointer, making.twin]);
+  const made = useAssembly();
+  const { plan, piece, dressing } = useShown();
+  if (made?.twin !== making.twin || !plan || !piece || !dressing) {
+    return (
+      <p className="flex flex-1 items-center justify-center text-2xl text-soft" role="status">
+        Laying out the steps…
+      </p>
+    );
+  }
+  return <AtBench key={making.id} first={making} made={made} />;
+}
+
+/** Where the step in hand is in the list; the end of the list is the finish. */
+function indexOf(making: MakingRecord, steps: readonly MakeStep[]): number {
+  if (making.stepId === END) return steps.length;
+  return Math.max(
+    0,
+    steps.findIndex((s) => s.id === making.stepId),
+  );
+}
+
+const END = 'end';
+
+function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
+  const { settings } = useWorkbench();
+  const { plan, piece, dressing } = useShown();
+  const { making, change, flush } = useMakingRecord(first);
+  const [paused, setPaused] = useState(false);
+  const [notesOpen, setNotesOpen] = useState(false);
+  const navigate = useNavigate();
+  const awake = useWakeLock();
+  const offline = useOffline();
+  const { steps } = made;
+  const index = indexOf(making, steps);
+  const step = steps[index];
+  useTimer(
+    !paused && step !== undefined,
+    useCallback(
+      (ms: number) => change((m) => ({ ...m, workedMs: m.workedMs + ms }), true),
+      [change],
+    ),
+  );
+  const go = useCallback(
+    (to: number): void => {
+      const within = Math.min(steps.length, Math.max(0, to));
+      change((m) => ({
+        ...m,
+        stepId: steps[within]?.id ?? END,
+        used:
+          within === steps.length && m.used.length === 0 && plan && dressing
+            ? usedOf(plan, dressing)
+            : m.used,
+      }));
+    },
+    [change, steps, plan, dressing],
+  );
+  const notes = (step && making.steps[step.id]) ?? NO_NOTES;
+  const count = useCallback(
+    (name: string, by: number): void => {
+      if (!step) return;
+      const most = step.counts.find((c) => c.name === name)?.count ?? 0;
+      change((m) => {
+        const { counted } = m.steps[step.id] ?? NO_NOTES;
+        const now = Math.min(most, Math.max(0, (counted[name] ?? 0) + by));
+        return withStep(m, step.id, { counted: { ...counted, [name]: now } });
+      });
+    },
+    [change, step],
+  );
+  /** Counts one off while something is left to count, else goes on. */
+  const tap = useCallback((): void => {
+    const open = step?.counts.find((c) => (notes.counted[c.name] ?? 0) < c.count);
+    if (open) count(open.name, 1);
+    else go(index + 1);
+  }, [step, notes, count, go, index]);
+  useEffect(() => {
+    const keys = (event: KeyboardEvent): void => {
+      const target = event.target as HTMLElement;
+      if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      const onButton = target.tagName === 'BUTTON' || target.tagName === 'A';
+      const act: Record<string, () => void> = {
+        ArrowRight: () => go(index + 1),
+        PageDown: () => go(index + 1),
+        ArrowLeft: () => go(index - 1),
+        PageUp: () => go(index - 1),
+        Home: () => go(0),
+        p: () => setPaused((now) => !now),
+        n: () => setNotesOpen((now) => !now),
+        ...(onButton ? {} : { ' ': tap }),
+      };
+      const does = act[event.key];
+      if (!does) return;
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      does();
+    };
+    // Before the keys that change the stage.
+    window.addEventListener('keydown', keys, true);
+    return () => window.removeEventListener('keydown', keys, true);
+  }, [go, index, tap]);
+
+  if (!plan || !piece || !dressing) return null;
+  if (!step) {
+    return (
+      <Finish
+        making={making}
+        unit={settings.unit}
+        change={change}
+        back={() => go(steps.length - 1)}
+        done={() => {
+          change((m) => ({ ...m, finished: new Date().toISOString() }));
+          void flush().then(() => navigate('..', { relative: 'path' }));
+        }}
+      />
+    );
+  }
+  const share = (index + 1) / steps.length;
+  return (
+    <div className="flex h-dvh w-full flex-col bg-bench" data-testid="bench">
+      <header className="flex items-center gap-3 px-4 py-2">
+        <Link
+          to=".."
+          relative="path"
+          aria-label="Leave the bench"
+          className="inline-flex size-10 items-center justify-center rounded-md hover:bg-patina-wash"
+        >
+          <X size={22} />
+        </Link>
+        <span className="text-lg font-semibold">{piece.name || 'Unnamed piece'}</span>
+        <span className="text-lg text-soft" data-testid="make-count">
+          step {index + 1} of {steps.length}
+        </span>
+        <span
+          className="h-1.5 flex-1 rounded-full bg-line"
+          role="progressbar"
+          aria-label="Steps done"
+          aria-valuemin={0}
+          aria-valuemax={steps.length}
+          aria-valuenow={index + 1}
+        >
+          <span
+            className="block h-full rounded-full bg-patina"
+            style={{ width: `${share * 100}%` }}
+          />
+        </span>
+        <span className="text-sm text-soft">
+          {[awake && 'screen stays awake', offline && 'works without a connection']
+            .filter(Boolean)
+            .join(' · ')}
+        </span>
+        <span className="min-w-14 text-right text-lg tabular-nums" data-testid="make-time">
+          {printTime(making.workedMs)}
+        </span>
+        <IconButton
+          name={paused ? 'Go on timing' : 'Pause the timer'}
+          keys="P"
+          pressed={paused}
+          onClick={() => setPaused(!paused)}
+        >
+          {paused ? <Play size={18} /> : <Pause size={18} />}
+        </IconButton>
+        <IconButton
+          name="Notes and photos"
+          keys="N"
+          pressed={notesOpen}
+          onClick={() => setNotesOpen(!notesOpen)}
+        >
+          <NotebookPen size={18} />
+        </IconButton>
+      </header>
+      <main className="flex min-h-0 flex-1 portrait:flex-col">
+        <div className="min-h-0 min-w-0 flex-1 cursor-pointer p-3" onClick={tap}>
+          <StepPicture piece={piece} plan={plan} dressing={dressing} making={made} index={index} />
+        </div>
+        <div
+          className="min-h-0 overflow-y-auto bg-panel px-7 py-5 landscape:w-[46%] portrait:h-[48%]"
+          tabIndex={0}
+          role="region"
+          aria-label="Step in words"
+        >
+          <StepWords step={step} counted={notes.counted} count={count} />
+          {notesOpen && (
+            <div className="mt-6 border-t border-line pt-4">
+              <StepNotes
+                notes={notes}
+                change={(part) => change((m) => withStep(m, step.id, part), true)}
+              />
+            </div>
+          )}
+        </div>
+      </main>
+      <footer className="flex gap-3 border-t border-line bg-panel px-4 py-3">
+        <Button
+          className="min-h-14 flex-1 text-xl"
+          disabled={index === 0}
+          onClick={() => go(index - 1)}
+        >
+          <ChevronLeft size={24} aria-hidden="true" /> Back
+        </Button>
+        <Button look="main" className="min-h-14 flex-[2] text-xl" onClick={() => go(index + 1)}>
+          {index === steps.length - 1 ? 'Done' : 'Next'}{' '}
+          <ChevronRight size={24} aria-hidden="true" />
+        </Button>
+      </footer>
+    </div>
+  );
+}

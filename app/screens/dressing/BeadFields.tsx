@@ -1,0 +1,112 @@
+import { Plus, Trash2 } from 'lucide-react';
+import { plainBead } from '@core/dressing';
+import { BEAD_TONES, type Bead, type BeadTone } from '@core/piece';
+import type { LengthUnit } from '@core/units';
+import { LengthField } from '~/components/LengthField';
+import { NameField } from '~/components/NameField';
+import { NumberField } from '~/components/NumberField';
+import { Button, IconButton, Picker } from '~/components/ui';
+
+const TONE_NAMES: Readonly<Record<BeadTone, string>> = {
+  pearl: 'pearl white',
+  mist: 'mist grey',
+  sea: 'sea green',
+  slate: 'slate blue',
+  ink: 'ink',
+};
+
+/** The beads of an item; several follow each other as a pattern. */
+export function BeadFields({
+  beads,
+  most,
+  frameMm,
+  unit,
+  set,
+}: {
+  beads: readonly Bead[];
+  most: number;
+  frameMm: number;
+  unit: LengthUnit;
+  set: (beads: Bead[]) => void;
+}) {
+  const change = (index: number, part: Partial<Bead>): void =>
+    set(beads.map((b, i) => (i === index ? { ...b, ...part } : b)));
+  return (
+    <div className="space-y-3">
+      {beads.map((bead, i) => {
+        const name = beads.length > 1 ? `Bead ${i + 1}` : 'Bead';
+        return (
+          <fieldset key={i} className="rounded-md border border-line p-2.5">
+            <legend className="px-1 text-sm text-soft">
+              {beads.length > 1 ? `${i + 1} of the pattern` : 'Bead'}
+            </legend>
+            <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
+              <NameField
+                label={`${name}: name`}
+                value={bead.name}
+                onChange={(n) => change(i, { name: n })}
+              />
+              <Picker
+                label={`${name}: tone`}
+                value={bead.tone}
+                options={BEAD_TONES.map((t) => ({ value: t, label: TONE_NAMES[t] }))}
+                onChange={(tone) => change(i, { tone })}
+              />
+              <LengthField
+                label={`${name}: along the hole`}
+                valueMm={bead.lengthMm}
+                unit={unit}
+                min={0.5}
+                max={100}
+                alone
+                onChange={(lengthMm) => change(i, { lengthMm })}
+              />
+              <LengthField
+                label={`${name}: across`}
+                valueMm={bead.acrossMm}
+                unit={unit}
+                min={0.5}
+                max={100}
+                alone
+                onChange={(acrossMm) => change(i, { acrossMm })}
+              />
+              <LengthField
+                label={`${name}: hole`}
+                valueMm={bead.holeMm}
+                unit="mm"
+                decimals={2}
+                min={0.1}
+                max={50}
+                alone
+                onChange={(holeMm) => change(i, { holeMm })}
+              />
+              <NumberField
+                label={`${name}: weight, g`}
+                value={bead.grams}
+                min={0}
+                max={500}
+                decimals={2}
+                onChange={(grams) => change(i, { grams })}
+              />
+            </div>
+            {beads.length > 1 && (
+              <IconButton
+                name={`Take bead ${i + 1} out`}
+                onClick={() => set(beads.filter((_, j) => j !== i))}
+              >
+                <Trash2 size={16} />
+              </IconButton>
+            )}
+          </fieldset>
+        );
+      })}
+      {beads.length < most && (
+        <Button
+          onClick={() => set([...beads, beads.at(-1) ?? plainBead('Bead', 4, 'sea', frameMm)])}
+        >
+          <Plus size={16} aria-hidden="true" /> Another bead in the pattern
+        </Button>
+      )}
+    </div>
+  );
+}

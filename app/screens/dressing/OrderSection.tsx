@@ -1,0 +1,121 @@
+import { ArrowDown, TriangleAlert } from 'lucide-react';
+import { useState } from 'react';
+import type { Assembly, Conflict } from '@core/making';
+import { Button, Picker, Section } from '~/components/ui';
+import { useEdit, usePiece } from '~/state/workbench';
+
+/** In which order the piece is made, why, and what contradicts itself. */
+export function OrderSection({ assembly }: { assembly: Assembly | null }) {
+  if (!assembly) {
+    return (
+      <Section title="Order of assembly">
+        <p className="text-sm text-soft" role="status">
+          Working out the order…
+        </p>
+      </Section>
+    );
+  }
+  const why = (id: string): string[] => [
+    ...new Set(
+      assembly.precedences
+        .filter((e) => e.then === id && e.why !== 'last of all')
+        .map((e) => e.why),
+    ),
+  ];
+  return (
+    <Section title="Order of assembly">
+      {assembly.conflicts.map((c, i) => (
+        <ConflictBox key={i} conflict={c} />
+      ))}
+      <ol className="text-sm" aria-label="Order of assembly">
+        {assembly.tasks.map((t, i) => (
+          <li key={t.id} className="flex gap-2.5 border-t border-line py-1.5 first:border-t-0">
+            <span className="w-5 shrink-0 text-right font-semibold text-patina">{i + 1}</span>
+            <span>
+              {t.title}
+              {why(t.id).map((w) => (
+                <span key={w} className="block text-xs text-soft">
+                  {w}
+                </span>
+              ))}
+            </span>
+          </li>
+        ))}
+      </ol>
+      <Wishes assembly={assembly} />
+    </Section>
+  );
+}
+
+function ConflictBox({ conflict }: { conflict: Conflict }) {
+  const edit = useEdit();
+  return (
+    <div role="alert" className="rounded-md border border-alert bg-alert-wash p-2.5 text-sm">
+      <p className="flex gap-2 font-semibold">
+        <TriangleAlert size={16} className="mt-0.5 shrink-0 text-alert" aria-hidden="true" />
+        These cannot all be kept:
+      </p>
+      <ol className="mt-1.5 space-y-1 pl-6">
+        {conflict.ring.map((e, i) => (
+          <li key={i}>
+            {conflict.titles[i]}
+            <span className="flex gap-1 text-xs text-soft">
+              <ArrowDown size={13} aria-hidden="true" /> before the next: {e.why}
+            </span>
+          </li>
+        ))}
+        <li>{conflict.titles[0]}</li>
+      </ol>
+      <div className="mt-2 flex flex-wrap gap-2">
+        {conflict.remedies.map((r) => (
+          <Button key={r.label} onClick={() => edit(() => r.piece)}>
+            {r.label}
+          </Button>
+        ))}
+        {conflict.remedies.length === 0 && (
+          <span className="text-soft">Move or take out one of them.</span>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The maker's own wishes for what comes before what. */
+function Wishes({ assembly }: { assembly: Assembly }) {
+  const edit = useEdit();
+  const { order } = usePiece().making;
+  const options = assembly.tasks.map((t, i) => ({ value: t.id, label: `${i + 1}  ${t.title}` }));
+  const [first, setFirst] = useState('');
+  const [then, setThen] = useState('');
+  const title = (id: string): string =>
+    assembly.tasks.find((t) => t.id === id)?.title ?? 'something no longer there';
+  const pick = (chosen: string, n: number): string =>
+    options.some((o) => o.value === chosen) ? chosen : (options.at(n)?.value ?? '');
+  const [a, b] = [pick(first, 0), pick(then, -1)];
+  const set = (next: typeof order): void =>
+    edit((p) => ({ ...p, making: { ...p.making, order: next } }));
+  return (
+    <details className="rounded-md border border-line px-3 py-2 text-sm">
+      <summary className="cursor-pointer">
+        Your own wishes for the order{order.length > 0 && ` (${order.length})`}
+      </summary>
+      <div className="mt-2 space-y-2">
+        {order.map((o, i) => (
+          <p key={i} className="flex items-center justify-between gap-2">
+            <span>
+              {title(o.first)} <span className="text-soft">before</span> {title(o.then)}
+            </span>
+            <Button look="quiet" onClick={() => set(order.filter((_, j) => j !== i))}>
+              Let go
+            </Button>
+          </p>
+        ))}
+        <Picker label="Do this" value={a} options={options} onChange={setFirst} />
+        <Picker label="before this" value={b} options={options} onChange={setThen} />
+        <Button disabled={a === b} onClick={() => set([...order, { first: a, then: b }])}>
+          Wish it so
+        </Button>
+      </div>
+    </details>
+  );
+}

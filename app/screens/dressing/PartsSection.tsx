@@ -1,0 +1,109 @@
+import { Trash2 } from 'lucide-react';
+import { PART_JOINS, type Part } from '@core/piece';
+import { NameField } from '~/components/NameField';
+import { NumberField } from '~/components/NumberField';
+import { Button, Choices, IconButton, Picker, Section } from '~/components/ui';
+import { useEdit, usePiece, useShown } from '~/state/workbench';
+
+const JOINS: Readonly<Record<Part['join'], string>> = {
+  loop: 'its own loop',
+  ring: 'a jump ring',
+  binding: 'binding',
+};
+
+/** Wires that are parts of their own: how many alike, what they are joined to, and by what. */
+export function PartsSection() {
+  const piece = usePiece();
+  const edit = useEdit();
+  const { plan } = useShown();
+  const wires = plan?.wires ?? [];
+  if (wires.length < 2 && piece.parts.length === 0) return null;
+  const set = (parts: Part[]): void => edit((p) => ({ ...p, parts }));
+  const change = (id: string, part: Partial<Part>): void =>
+    set(piece.parts.map((p) => (p.id === id ? { ...p, ...part } : p)));
+  const taken = new Set(piece.parts.flatMap((p) => p.paths));
+  const free = wires.flatMap((w, i) => (taken.has(w.pathId) ? [] : [{ id: w.pathId, n: i + 1 }]));
+  const add = (): void => {
+    const own = free.at(-1);
+    if (!own) return;
+    let n = piece.parts.length + 1;
+    while (piece.parts.some((p) => p.id === `part${n}`)) n++;
+    const part: Part = {
+      id: `part${n}`,
+      name: `Part ${n}`,
+      paths: [own.id],
+      count: 1,
+      join: 'ring',
+      to: null,
+      hangs: true,
+    };
+    set([...piece.parts, part]);
+  };
+  return (
+    <Section title="Parts">
+      <p className="text-sm text-soft">
+        Wires that are made on their own and joined to the frame, or hang from it.
+      </p>
+      {piece.parts.map((part) => (
+        <fieldset key={part.id} className="space-y-2 rounded-md border border-line p-2.5">
+          <legend className="px-1 text-sm text-soft">{part.name}</legend>
+          <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
+            <NameField
+              label="Called"
+              value={part.name}
+              onChange={(name) => change(part.id, { name })}
+            />
+            <NumberField
+              label="How many alike"
+              value={part.count}
+              min={1}
+              max={500}
+              onChange={(count) => change(part.id, { count })}
+            />
+            <Picker
+              label="Its wire"
+              value={part.paths[0] ?? ''}
+              options={wires.map((w, i) => ({ value: w.pathId, label: `Wire ${i + 1}` }))}
+              onChange={(id) => change(part.id, { paths: [id] })}
+            />
+            <Picker
+              label="Joined to"
+              value={part.to ?? ''}
+              options={[
+                { value: '', label: 'the frame' },
+                ...piece.parts
+                  .filter((p) => p.id !== part.id)
+                  .map((p) => ({ value: p.id, label: p.name })),
+              ]}
+              onChange={(to) => change(part.id, { to: to === '' ? null : to })}
+            />
+          </div>
+          <Choices
+            label="By"
+            value={part.join}
+            options={PART_JOINS.map((j) => ({ value: j, label: JOINS[j] }))}
+            onChange={(join) => change(part.id, { join })}
+          />
+          <div className="flex items-center justify-between">
+            <label className="flex items-center gap-2 text-sm">
+              <input
+                type="checkbox"
+                className="size-4 accent-patina"
+                checked={part.hangs}
+                onChange={(e) => change(part.id, { hangs: e.target.checked })}
+              />
+              It hangs freely
+            </label>
+            <IconButton
+              name={`Take ${part.name} out of the parts`}
+              onClick={() => set(piece.parts.filter((p) => p.id !== part.id))}
+            >
+              <Trash2 size={16} />
+            </IconButton>
+          </div>
+        </fieldset>
+      ))}
+      {free.length > 0 && wires.length > 1 && <Button onClick={add}>Name a part</Button>}
+    </Section>
+  );
+}

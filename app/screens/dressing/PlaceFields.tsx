@@ -1,0 +1,131 @@
+import { DRESS_FACTS, isFreePlace, groundOf, runAt, stretchPlace } from '@core/dressing';
+import type { DressItem, StretchPlace } from '@core/piece';
+import type { LengthUnit } from '@core/units';
+import { LengthField } from '~/components/LengthField';
+import { Picker } from '~/components/ui';
+import { useMemo } from 'react';
+import { useWorkbench } from '~/state/workbench';
+
+/** Where an item lies, as numbers: which wire, how far along, how long. */
+export function PlaceFields({
+  item,
+  unit,
+  set,
+}: {
+  item: DressItem;
+  unit: LengthUnit;
+  set: (item: DressItem) => void;
+}) {
+  const { place } = DRESS_FACTS[item.kind];
+  if (isFreePlace(item.kind)) {
+    return (
+      <div className="grid grid-cols-2 gap-3">
+        <LengthField
+          label="Middle, across"
+          valueMm={item.on.x}
+          unit={unit}
+          min={-2000}
+          max={2000}
+          alone
+          onChange={(x) => set({ ...item, on: { ...item.on, x } })}
+        />
+        <LengthField
+          label="Middle, down"
+          valueMm={item.on.y}
+          unit={unit}
+          min={-2000}
+          max={2000}
+          alone
+          onChange={(y) => set({ ...item, on: { ...item.on, y } })}
+        />
+      </div>
+    );
+  }
+  const long = place === 'stretch' || place === 'stretches';
+  return (
+    <>
+      <OnePlace
+        name={'to' in item ? 'First place' : 'Place'}
+        on={item.on}
+        long={long}
+        unit={unit}
+        set={(on) => set({ ...item, on })}
+      />
+      {'to' in item && (
+        <OnePlace
+          name="Second place"
+          on={item.to}
+          long={long}
+          unit={unit}
+          set={(to) => set({ ...item, to })}
+        />
+      )}
+    </>
+  );
+}
+
+function OnePlace({
+  name,
+  on,
+  long,
+  unit,
+  set,
+}: {
+  name: string;
+  on: StretchPlace;
+  long: boolean;
+  unit: LengthUnit;
+  set: (on: StretchPlace) => void;
+}) {
+  const { planState } = useWorkbench();
+  const { plan, planned } = planState;
+  const run = useMemo(
+    () => (plan && planned ? runAt(groundOf(planned, plan), on) : null),
+    [plan, planned, on],
+  );
+  if (!plan || !run) return null;
+  const middle = (run.fromMm + run.toMm) / 2;
+  const wire = plan.wires[run.wire]!;
+  const put = (index: number, mm: number, lengthMm: number): void => {
+    const half = lengthMm / 2;
+    const next = stretchPlace(plan, { wire: index, fromMm: mm - half, toMm: mm + half });
+    if (next) set(next);
+  };
+  return (
+    <fieldset className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
+      <legend className="sr-only">{name}</legend>
+      {plan.wires.length > 1 && (
+        <div className="col-span-2">
+          <Picker
+            label={`${name}: wire`}
+            value={String(run.wire)}
+            options={plan.wires.map((_, i) => ({ value: String(i), label: `Wire ${i + 1}` }))}
+            onChange={(i) => {
+              const index = Number(i);
+              put(index, plan.wires[index]!.developedMm / 2, on.lengthMm);
+            }}
+          />
+        </div>
+      )}
+      <LengthField
+        label={`${name}: ${long ? 'middle' : 'along the wire'}`}
+        valueMm={middle}
+        unit={unit}
+        max={Math.max(0.1, wire.developedMm)}
+        alone
+        onChange={(mm) => put(run.wire, mm, on.lengthMm)}
+      />
+      {long && (
+        <LengthField
+          label={`${name}: length`}
+          valueMm={on.lengthMm}
+          unit={unit}
+          min={0.5}
+          max={Math.max(1, wire.developedMm)}
+          alone
+          onChange={(lengthMm) => put(run.wire, middle, lengthMm)}
+        />
+      )}
+    </fieldset>
+  );
+}

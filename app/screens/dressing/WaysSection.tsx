@@ -1,0 +1,176 @@
+import { cuppedWidth, rolledWidth } from '@core/element';
+import { figureBox, WORN_AS, type MakingChoices, type OutOfPlane } from '@core/piece';
+import { printBoth, type LengthUnit } from '@core/units';
+import { LengthField } from '~/components/LengthField';
+import { Choices, Picker, Section } from '~/components/ui';
+import { WORN_NAMES } from '~/components/wornNames';
+import { RingSizeFields } from '~/screens/RingSizeFields';
+import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
+
+/** How it is worn and finished; where makers differ, both ways are offered. */
+export function WaysSection() {
+  const piece = usePiece();
+  const edit = useEdit();
+  const { settings } = useWorkbench();
+  const { making } = piece;
+  const set = (part: Partial<MakingChoices>): void =>
+    edit((p) => ({ ...p, making: { ...p.making, ...part } }));
+  return (
+    <Section title="Ways of making">
+      <Picker
+        label="Worn as"
+        value={making.wornAs}
+        options={WORN_AS.map((w) => ({ value: w, label: WORN_NAMES[w] }))}
+        onChange={(wornAs) => set({ wornAs })}
+      />
+      <Choices
+        label="Made"
+        value={making.pair}
+        options={[
+          { value: 'single', label: 'one' },
+          { value: 'one-by-one', label: 'a pair, one by one' },
+          { value: 'together', label: 'a pair, together' },
+        ]}
+        onChange={(pair) => set({ pair })}
+      />
+      <Choices
+        label="The wire’s surface"
+        value={making.finish}
+        options={[
+          { value: 'bare', label: 'bare' },
+          { value: 'plated', label: 'plated' },
+          { value: 'coated', label: 'coated' },
+        ]}
+        onChange={(finish) => set({ finish })}
+      />
+      <Choices
+        label="Closed by"
+        value={making.closing}
+        options={[
+          { value: 'mechanical', label: 'wraps and tucks' },
+          { value: 'solder', label: 'solder' },
+          { value: 'epoxy', label: 'epoxy' },
+        ]}
+        onChange={(closing) => set({ closing })}
+      />
+      <Check
+        label="Tap it hard on the block"
+        on={making.harden}
+        set={(harden) => set({ harden })}
+      />
+      <Check label="Patina and buff" on={making.patina} set={(patina) => set({ patina })} />
+      <OutOfPlaneFields unit={settings.unit} />
+    </Section>
+  );
+}
+
+function Check({ label, on, set }: { label: string; on: boolean; set: (on: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-2 text-sm">
+      <input
+        type="checkbox"
+        className="size-4 accent-patina"
+        checked={on}
+        onChange={(e) => set(e.target.checked)}
+      />
+      {label}
+    </label>
+  );
+}
+
+type Shaping = OutOfPlane['kind'] | 'flat';
+
+/** Mandrels that are first proposed: a ring in US 7, an ear cuff, a bracelet. */
+const ROLLED_MM = { ring: 17.32, cuff: 11, other: 55 } as const;
+
+const PRESETS: Readonly<Record<OutOfPlane['kind'], OutOfPlane>> = {
+  roll: { kind: 'roll', mandrelMm: ROLLED_MM.ring, as: 'ring' },
+  cup: { kind: 'cup', riseMm: 3 },
+  rod: { kind: 'rod', rodMm: 5 },
+};
+
+function OutOfPlaneFields({ unit }: { unit: LengthUnit }) {
+  const piece = usePiece();
+  const edit = useEdit();
+  const { outOfPlane } = piece;
+  const kind: Shaping = outOfPlane?.kind ?? 'flat';
+  const box = figureBox(piece.paths);
+  const d = piece.wire.diameterMm;
+  const width = box ? box.maxX - box.minX + d : 0;
+  const set = (next: OutOfPlane | null): void => edit((p) => ({ ...p, outOfPlane: next }));
+  const seen =
+    outOfPlane?.kind === 'roll'
+      ? rolledWidth(width, outOfPlane.mandrelMm, d)
+      : outOfPlane?.kind === 'cup'
+        ? cuppedWidth(width, outOfPlane.riseMm)
+        : null;
+  return (
+    <>
+      <Choices
+        label="Out of the plane"
+        value={kind}
+        options={[
+          { value: 'flat', label: 'flat' },
+          { value: 'roll', label: 'rolled' },
+          { value: 'cup', label: 'cupped' },
+          { value: 'rod', label: 'over a rod' },
+        ]}
+        onChange={(k) => set(k === 'flat' ? null : PRESETS[k])}
+      />
+      {outOfPlane?.kind === 'roll' && (
+        <>
+          <Choices
+            label="Rolled as"
+            value={outOfPlane.as}
+            options={[
+              { value: 'ring', label: 'ring' },
+              { value: 'cuff', label: 'ear cuff' },
+              { value: 'other', label: 'bracelet, other' },
+            ]}
+            onChange={(as) => set({ ...outOfPlane, as, mandrelMm: ROLLED_MM[as] })}
+          />
+          <LengthField
+            label="Mandrel across"
+            valueMm={outOfPlane.mandrelMm}
+            unit={unit}
+            min={3}
+            max={300}
+            decimals={2}
+            onChange={(mandrelMm) => set({ ...outOfPlane, mandrelMm })}
+          />
+          {outOfPlane.as === 'ring' && (
+            <RingSizeFields
+              onSize={(insideMm) => set({ ...outOfPlane, mandrelMm: Number(insideMm.toFixed(3)) })}
+            />
+          )}
+        </>
+      )}
+      {outOfPlane?.kind === 'cup' && (
+        <LengthField
+          label="Rises by"
+          valueMm={outOfPlane.riseMm}
+          unit={unit}
+          min={0.1}
+          max={100}
+          onChange={(riseMm) => set({ ...outOfPlane, riseMm })}
+        />
+      )}
+      {outOfPlane?.kind === 'rod' && (
+        <LengthField
+          label="Rod across"
+          valueMm={outOfPlane.rodMm}
+          unit={unit}
+          min={0.5}
+          max={100}
+          onChange={(rodMm) => set({ ...outOfPlane, rodMm })}
+        />
+      )}
+      {seen !== null && width > 0 && (
+        <p className="text-xs text-soft">
+          Flat it is {printBoth(width, unit)} wide, then {printBoth(seen, unit)} seen from the
+          front. The wire’s length stays.
+        </p>
+      )}
+    </>
+  );
+}

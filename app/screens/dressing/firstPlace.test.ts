@@ -1,0 +1,49 @@
+import { describe, expect, it, test } from 'vitest';
+import { DRESS_FACTS, dressPiece, newDressItem } from '@core/dressing';
+import { newPath, newPiece, type DressKind, type Piece } from '@core/piece';
+import { planPiece } from '@core/plan';
+import { firstPlace } from './firstPlace';
+
+const QUARTER = Math.tan(Math.PI / 8);
+const RING: Piece = {
+  ...newPiece('p', 'Ring', ''),
+  paths: [
+    newPath(
+      'r',
+      [
+        { x: 0, y: -20, bulge: QUARTER },
+        { x: 20, y: 0, bulge: QUARTER },
+        { x: 0, y: 20, bulge: QUARTER },
+        { x: -20, y: 0, bulge: QUARTER },
+      ],
+      true,
+    ),
+  ],
+};
+
+describe('where a new item lies', () => {
+  const plan = planPiece(RING);
+  test.each(Object.keys(DRESS_FACTS) as DressKind[])(
+    '%s goes on at once, or says why not',
+    (kind) => {
+      const { on, to } = firstPlace(RING, plan, 0, kind);
+      const item = newDressItem(kind, 'd1', on, to, { frameMm: plan.diameterMm });
+      const piece = { ...RING, dressing: [item] };
+      const [dressed] = dressPiece(piece, plan).items;
+      const refused = dressed!.problems.filter((p) => p.refused);
+      // Only a binding of two wires may find no second one; it offers to bind one.
+      if (kind === 'bind') expect(refused[0]!.remedies).toHaveLength(1);
+      else expect(refused).toEqual([]);
+    },
+  );
+
+  it('findings and drops hang from where the piece hangs', () => {
+    const { on } = firstPlace(RING, plan, 0, 'finding');
+    expect(on).toMatchObject({ x: plan.hang!.from.x, y: plan.hang!.from.y, lengthMm: 0 });
+  });
+
+  it('without a wire it is the middle of nothing', () => {
+    const empty = newPiece('p', '', '');
+    expect(firstPlace(empty, planPiece(empty), 0, 'coil').on).toEqual({ x: 0, y: 0, lengthMm: 0 });
+  });
+});

@@ -1,0 +1,142 @@
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { Dressing } from '@core/dressing';
+import { growBox, type Box } from '@core/geometry';
+import type { MakeStep } from '@core/making';
+import type { Piece } from '@core/piece';
+import type { Plan } from '@core/plan';
+import { MarkList } from '~/components/DressingLayer';
+import { useExtent } from '~/components/FigureView';
+import { dressedExtent, WireDrawing } from '~/components/WireDrawing';
+import { createRehearsal } from '~/screens/rehearse/rehearsal';
+import { RehearsalDrawing } from '~/screens/rehearse/RehearsalDrawing';
+import type { MakingPlan } from '~/workers/planner.worker';
+
+/** The items that are on before or with a step. */
+function dressingAt(dressing: Dressing, steps: readonly MakeStep[], index: number): Dressing {
+  const on = new Set(steps.slice(0, index + 1).map((s) => s.task.itemId));
+  return { ...dressing, items: dressing.items.filter((d) => on.has(d.item.id)) };
+}
+
+/** The forming step that was last under way, and whether all wires are formed by then. */
+function formingAt(
+  steps: readonly MakeStep[],
+  index: number,
+): { wire: number; step: number; all: boolean } | null {
+  const formed = steps.slice(0, index + 1).filter((s) => s.step !== null);
+  const last = formed.at(-1);
+  if (!last) return null;
+  const all = !steps.slice(index + 1).some((s) => s.step !== null);
+  return { wire: last.task.wire ?? 0, step: last.step!, all };
+}
+
+/** The piece as it is at one step, large: the bend as it is made, or the item as it goes on. */
+export function StepPicture({
+  piece,
+  plan,
+  dressing,
+  making,
+  index,
+}: {
+  piece: Piece;
+  plan: Plan;
+  dressing: Dressing;
+  making: MakingPlan;
+  index: number;
+}) {
+  const holder = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 700, height: 600 });
+  useLayoutEffect(() => {
+    const element = holder.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => {
+      if (entry) setSize({ width: entry.contentRect.width, height: entry.contentRect.height });
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  const { steps, assembly } = making;
+  const step = steps[index]!;
+  const shown = useMemo(() => dressingAt(dressing, steps, index), [dressing, steps, index]);
+  const forming = useMemo(() => formingAt(steps, index), [steps, index]);
+  const whole = useExtent(piece, plan, shown);
+  const item = shown.items.find((d) => d.item.id === step.task.itemId);
+  const near = useMemo<Box | null>(() => {
+    if (!item) return null;
+    const points = dressedExtent({ ...shown, items: [item] });
+    if (points.length === 0) return null;
+    const box = {
+      minX: Math.min(...points.map((p) => p.x)),
+      minY: Math.min(...points.map((p) => p.y)),
+      maxX: Math.max(...points.map((p) => p.x)),
+      maxY: Math.max(...points.map((p) => p.y)),
+    };
+    return growBox(box, Math.max(4, 0.35 * Math.max(box.maxX - box.minX, box.maxY - box.minY)));
+  }, [shown, item]);
+  if (!whole) return <div ref={holder} className="size-full" />;
+  const room = Math.max(whole.maxX - whole.minX, whole.maxY - whole.minY);
+  const box = near ?? growBox(whole, room * (forming && !forming.all ? 0.28 : 0.06));
+  const pxPerMm = Math.max(
+    0.5,
+    Math.min(size.width / (box.maxX - box.minX), size.height / (box.maxY - box.minY)),
+  );
+  const work = forming && assembly.works.find((w) => w.wire === forming.wire);
+  const done = !forming || forming.all;
+  return (
+    <div ref={holder} className="size-full">
+      <svg
+        viewBox={`${box.minX} ${box.minY} ${box.maxX - box.minX} ${box.maxY - box.minY}`}
+        className="size-full"
+        role="img"
+        aria-label={`Drawing: ${step.title}`}
+      >
+        {done && step.step === null ? (
+          <WireDrawing piece={piece} plan={plan} dressing={shown} />
+        ) : (
+          work && (
+            <>
+              <Forming
+                key={step.id}
+                piece={piece}
+                plan={plan}
+                work={work}
+                from={step.step === null ? forming.step : Math.max(0, forming.step - 1)}
+                to={forming.step}
+                pxPerMm={pxPerMm}
+              />
+              {shown.items.map((d) => (
+                <MarkList key={d.item.id} marks={d.marks} metal={piece.wire.metal} />
+              ))}
+            </>
+          )
+        )}
+      </svg>
+    </div>
+  );
+}
+
+/** How long the mark is shown before the bend is made, ms. */
+const LOOK_MS = 900;
+
+/** The wire with the mark of the bend, then the bend being made. */
+function Forming({
+  from,
+  to,
+  ...shown
+}: Omit<Parameters<typeof RehearsalDrawing>[0], 'rehearsal'> & { from: number; to: number }) {
+  const { work } = shown;
+  const [rehearsal] = useState(() => {
+    const made = createRehearsal();
+    made.getState().setLast(work.steps.length - 1);
+    made.getState().jump(from);
+    return made;
+  });
+  useEffect(() => {
+    if (to <= from) return;
+    const timer = setTimeout(() => rehearsal.getState().step(to - from), LOOK_MS);
+    return () => {
+      clearTimeout(timer);
+      rehearsal.getState().pause();
+    };
+  }, [rehearsal, from, to]);
+  return <RehearsalDrawing {...shown} rehearsal={rehearsal} />;
+}

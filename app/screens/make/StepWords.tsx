@@ -1,0 +1,77 @@
+import { CornerUpLeft, CornerUpRight, ShieldAlert } from 'lucide-react';
+import type { MakeStep } from '@core/making';
+
+/** The words of a step, readable from a metre away. */
+export function StepWords({
+  step,
+  counted,
+  count,
+}: {
+  step: MakeStep;
+  counted: Readonly<Record<string, number>>;
+  count: (name: string, by: number) => void;
+}) {
+  const Turn = step.turn === 'right' ? CornerUpRight : CornerUpLeft;
+  return (
+    <div aria-live="polite">
+      <h1 className="text-[2.4rem] font-semibold leading-tight">{step.title}</h1>
+      {step.headline && (
+        <p className="mt-3 flex items-center gap-4 text-[4rem] font-semibold leading-none text-patina">
+          {step.turn && (
+            <Turn size={72} strokeWidth={2.4} aria-label={`turns ${step.turn}`} role="img" />
+          )}
+          <span>{step.headline}</span>
+        </p>
+      )}
+      {step.subline && <p className="mt-2 text-2xl text-soft">{step.subline}</p>}
+      {step.tool && (
+        <p className="mt-4 text-2xl">
+          <span className="text-soft">With </span>
+          {step.tool}
+        </p>
+      )}
+      <ul className="mt-4 space-y-2.5 text-[1.45rem] leading-snug">
+        {step.orders.map((o, i) => (
+          <li key={i}>{o}</li>
+        ))}
+      </ul>
+      {step.counts.length > 0 && (
+        <div className="mt-5 flex flex-wrap gap-4">
+          {step.counts.map((c) => {
+            const done = counted[c.name] ?? 0;
+            const left = Math.max(0, c.count - done);
+            return (
+              <button
+                key={c.name}
+                type="button"
+                onClick={(e) => {
+                  e.stopPropagation();
+                  count(c.name, left > 0 ? 1 : -done);
+                }}
+                className="min-w-44 rounded-xl border-2 border-patina bg-raised px-5 py-3 text-left"
+                aria-label={`${c.name}: ${left} left of ${c.count}. ${left > 0 ? 'Count one' : 'Begin again'}`}
+              >
+                <span className="block text-6xl font-semibold leading-none">{left}</span>
+                <span className="text-lg text-soft">
+                  {left === 0 ? `all ${c.count} ${c.name} done` : `of ${c.count} ${c.name} left`}
+                </span>
+              </button>
+            );
+          })}
+        </div>
+      )}
+      {step.why.length > 0 && (
+        <p className="mt-4 text-lg text-soft">Now, because {step.why.join('; ')}.</p>
+      )}
+      {step.cautions.map((c) => (
+        <p
+          key={c.id}
+          className="mt-3 flex gap-3 rounded-lg border border-alert bg-alert-wash px-4 py-2.5 text-lg"
+        >
+          <ShieldAlert size={24} className="mt-0.5 shrink-0 text-alert" aria-hidden="true" />
+          {c.text}
+        </p>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,97 @@
+import { DEFAULT_LIMITS, type Limits } from '@core/gauge';
+import { WORN_AS } from '@core/piece';
+import { NumberField } from '~/components/NumberField';
+import { Button } from '~/components/ui';
+import { WORN_NAMES } from '~/components/wornNames';
+
+/** Where the gauge verdict draws its lines; typical at first. */
+export function LimitsFields({
+  limits,
+  onChange,
+}: {
+  limits: Limits;
+  onChange: (limits: Limits) => void;
+}) {
+  const set = (part: Partial<Limits>): void => onChange({ ...limits, ...part });
+  const changed = JSON.stringify(limits) !== JSON.stringify(DEFAULT_LIMITS);
+  return (
+    <div className="space-y-4">
+      <p className="text-sm text-soft">
+        Typical values, not laws: they are for you to set by what your hands, your cutter and your
+        pieces tell you. Every verdict follows at once.
+      </p>
+      <div className="grid gap-4 sm:grid-cols-2">
+        <NumberField
+          label="Your hands bend up to, N mm"
+          value={limits.handNmm}
+          min={20}
+          max={2000}
+          onChange={(handNmm) => set({ handNmm })}
+        />
+        <NumberField
+          label="Your cutter takes soft copper up to, mm"
+          value={limits.cutterMm}
+          min={0.5}
+          max={5}
+          decimals={2}
+          onChange={(cutterMm) => set({ cutterMm })}
+        />
+        <NumberField
+          label="An earring is comfortable up to, g"
+          value={limits.earG}
+          min={0.5}
+          max={50}
+          decimals={1}
+          onChange={(earG) => set({ earG })}
+        />
+        <NumberField
+          label="A piece may give by, % of its size"
+          value={limits.giveShare * 100}
+          min={0.5}
+          max={50}
+          decimals={1}
+          onChange={(share) => set({ giveShare: share / 100 })}
+        />
+      </div>
+      <table className="w-full text-sm">
+        <caption className="pb-1 text-left text-sm font-medium">
+          What a piece must stand, in newtons (1 N is the weight of about 100 g)
+        </caption>
+        <thead>
+          <tr className="text-left text-soft">
+            <th className="py-1 font-normal">Worn as</th>
+            <th className="py-1 font-normal">caught and pulled</th>
+            <th className="py-1 font-normal">pressed across</th>
+          </tr>
+        </thead>
+        <tbody>
+          {WORN_AS.map((worn) => (
+            <tr key={worn} className="border-t border-line">
+              <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+                {WORN_NAMES[worn]}
+              </th>
+              {(['snagN', 'squeezeN'] as const).map((key) => (
+                <td key={key} className="py-1.5 pr-3">
+                  <NumberField
+                    label={`${WORN_NAMES[worn]}, ${key === 'snagN' ? 'caught' : 'pressed'}, N`}
+                    labelHidden
+                    value={limits.duty[worn][key]}
+                    min={0.05}
+                    max={100}
+                    decimals={2}
+                    onChange={(value) =>
+                      set({
+                        duty: { ...limits.duty, [worn]: { ...limits.duty[worn], [key]: value } },
+                      })
+                    }
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {changed && <Button onClick={() => onChange(DEFAULT_LIMITS)}>Back to typical values</Button>}
+    </div>
+  );
+}

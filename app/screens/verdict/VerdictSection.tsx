@@ -1,0 +1,238 @@
+import { Check as Tick, TriangleAlert } from 'lucide-react';
+import {
+  sizeName,
+  withGaugeChange,
+  type Choice,
+  type GaugeRemedy,
+  type Verdict,
+} from '@core/gauge';
+import type { Vec } from '@core/geometry';
+import { printNumber } from '@core/units';
+import { Button, Section } from '~/components/ui';
+import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
+import { Behind } from './Behind';
+import { GaugeChart } from './GaugeChart';
+import { percent, sentence } from './words';
+import type { VerdictState } from './useVerdict';
+
+/** Which gauge, with its reasons: the answer first, then what is behind it. */
+export function VerdictSection({
+  state,
+  point,
+}: {
+  state: VerdictState;
+  /** shows a place on the figure */
+  point: (at: Vec | null) => void;
+}) {
+  const { verdict, of, remedies } = state;
+  const piece = usePiece();
+  const wires = useWorkbench().planState.plan?.wires.length ?? 0;
+  if (piece.paths.length === 0) return null;
+  if (!verdict) {
+    return (
+      <Section title="Which gauge">
+        <p className="text-sm text-soft" role="status">
+          {!of
+            ? 'Trying all gauges…'
+            : wires > 0
+              ? 'This figure could not be judged. Its plan stands all the same.'
+              : 'There is no wire yet that could be judged.'}
+        </p>
+      </Section>
+    );
+  }
+  return (
+    <Section title="Which gauge">
+      <div aria-live="polite">
+        <Answer verdict={verdict} />
+      </div>
+      <Holding verdict={verdict} />
+      <GaugeChart verdict={verdict} />
+      <Neighbours verdict={verdict} />
+      <Binding verdict={verdict} />
+      <Remedies remedies={remedies} verdict={verdict} point={point} />
+      <Behind verdict={verdict} />
+    </Section>
+  );
+}
+
+function Answer({ verdict }: { verdict: Verdict }) {
+  const { now, recommended } = verdict;
+  const isNow = Math.abs(now.diameterMm - recommended.size.diameterMm) < 0.01;
+  const failing = now.checks.filter((c) => !c.ok);
+  const sides = new Set(failing.map((c) => c.failsAs));
+  const bad = sides.size > 1 ? 'does not do' : sides.has('thin') ? 'is too thin' : 'is too thick';
+  return (
+    <>
+      <p className="flex items-start gap-2">
+        {now.ok ? (
+          <Tick size={18} className="mt-0.5 shrink-0 text-patina" aria-hidden="true" />
+        ) : (
+          <TriangleAlert size={18} className="mt-0.5 shrink-0 text-alert" aria-hidden="true" />
+        )}
+        <strong>
+          {sizeName(now)} {now.ok ? 'holds' : bad}
+          {isNow && now.ok && ', and no thinner one does'}
+        </strong>
+      </p>
+      {failing.length > 0 ? (
+        <ul className="mt-1 space-y-1 text-sm text-alert">
+          {failing.map((c) => (
+            <li key={c.id}>{sentence(c.reason)}</li>
+          ))}
+        </ul>
+      ) : (
+        <p className="mt-1 text-sm">
+          It works with {percent(now.stressShare)} of what it bears and gives{' '}
+          {percent(now.giveShare)} of what it may.
+        </p>
+      )}
+      {isNow && !now.ok && <p className="mt-2 text-sm">{recommended.why}</p>}
+      {!isNow && (
+        <p className="mt-2 text-sm">
+          <strong>
+            {recommended.passes ? 'Recommended' : 'Nearest'}: {sizeName(recommended.size)}.
+          </strong>{' '}
+          {recommended.why}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** Wires and seams that hold nothing, or only as a hinge: the verdict takes them so. */
+function Holding({ verdict: { loose, seams } }: { verdict: Verdict }) {
+  if (loose.length === 0 && seams.every((s) => s === null || s === 'fast')) return null;
+  return (
+    <ul className="space-y-1 text-sm">
+      {loose.map((w) => (
+        <li key={`l${w}`}>
+          Wire {w + 1} is held by nothing: it was judged as joined where it is near, else by itself.
+        </li>
+      ))}
+      {seams.map((seam, w) =>
+        seam === null || seam === 'fast' ? null : (
+          <li key={`s${w}`}>
+            {seam === 'hung'
+              ? `Wire ${w + 1} is held together where it hangs, but its two ends turn there as on a hinge.`
+              : `Wire ${w + 1} is not shut: its two ends move apart.`}
+          </li>
+        ),
+      )}
+    </ul>
+  );
+}
+
+function Neighbours({ verdict: { thinner, thicker, recommended } }: { verdict: Verdict }) {
+  const row = (name: string, choice: Choice | null) =>
+    choice && (
+      <div className="border-t border-line py-2 first:border-t-0">
+        <dt className="font-medium">
+          {name}: {sizeName(choice.size)}
+        </dt>
+        <dd className="text-soft">{choice.why}</dd>
+      </div>
+    );
+  return (
+    <dl
+      aria-label={`Beside ${sizeName(recommended.size)}`}
+      className="rounded-md border border-line bg-raised px-3 text-sm"
+    >
+      {row('Thinner', thinner)}
+      {row('Thicker', thicker)}
+    </dl>
+  );
+}
+
+function Remedies({
+  remedies,
+  verdict: { now },
+  point,
+}: {
+  remedies: readonly GaugeRemedy[] | null;
+  verdict: Verdict;
+  point: (at: Vec | null) => void;
+}) {
+  const edit = useEdit();
+  if (!remedies) {
+    return now.ok ? null : (
+      <p className="text-sm text-soft" role="status">
+        Trying what would help…
+      </p>
+    );
+  }
+  if (remedies.length === 0) return null;
+  const take = ({ change }: GaugeRemedy): void => {
+    point(null);
+    edit((p) => withGaugeChange(p, change));
+  };
+  return (
+    <div>
+      <h3 className="mb-1.5 text-sm font-medium">
+        {now.ok ? 'It could also be' : 'What would help'}
+      </h3>
+      <ul className="space-y-1.5" aria-label="Remedies">
+        {remedies.map((r) => (
+          <li
+            key={r.id}
+            className="flex items-center gap-2 rounded-md border border-line bg-raised p-2"
+            onPointerEnter={() => point(r.at)}
+            onPointerLeave={() => point(null)}
+            onFocus={() => point(r.at)}
+            onBlur={() => point(null)}
+          >
+            <div className="flex-1 text-sm">
+              <div className="font-medium">
+                {r.label}
+                <span className={r.passes ? 'text-patina' : 'text-soft'}>
+                  {r.passes ? ': holds' : ': not enough alone'}
+                </span>
+              </div>
+              <div className="text-soft">
+                stress {percent(now.stressShare)} → {percent(r.stressShare)}
+                <br />
+                movement {percent(now.giveShare)} → {percent(r.giveShare)}
+              </div>
+            </div>
+            <Button aria-label={`${r.label}: take it`} onClick={() => take(r)}>
+              Take it
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** The binding wire that goes with the recommended frame. */
+function Binding({ verdict: { binding } }: { verdict: Verdict }) {
+  return (
+    <p className="text-sm">
+      {binding.size
+        ? `Binding wire to go with it: ${sizeName(binding.size)}, soft (${printNumber(binding.leastMm, 2)} to ${printNumber(binding.mostMm, 2)} mm).`
+        : 'No usual binding wire is both strong and soft enough for it.'}
+      {binding.odd.map((o) => (
+        <span key={o.name} className="block text-alert">
+          {o.name}, {printNumber(o.diameterMm, 2)} mm: {o.why}.
+        </span>
+      ))}
+    </p>
+  );
+}
+
+/** What the work does to the wire, where that may crack it. */
+export function WearSection({ verdict: { wear } }: { verdict: Verdict }) {
+  if (wear.length === 0) return null;
+  return (
+    <Section
+      title="Wear on the wire"
+      aside={<span className="text-xs text-soft">from experience</span>}
+    >
+      <ul className="list-disc space-y-1 pl-5 text-sm">
+        {wear.map((n) => (
+          <li key={n.text}>{n.text}</li>
+        ))}
+      </ul>
+    </Section>
+  );
+}

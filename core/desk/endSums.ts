@@ -1,0 +1,130 @@
+import {
+  END_KINDS,
+  endForm,
+  ringsFrom,
+  spiralOutside,
+  spiralTurns,
+  type EndKind,
+  type WireEnd,
+} from '../element';
+import { toolForInside, typicalStiffness } from '../forming';
+import { bar, many, mm, ring, row, small, solved, type DeskTool, type DeskValues } from './sum';
+
+export function endTool(kind: EndKind): DeskTool {
+  const { name, fields, preset } = END_KINDS[kind];
+  const from = preset as unknown as Readonly<Record<string, number>>;
+  const endOf = (v: DeskValues): WireEnd => ({ ...preset, ...v });
+  return {
+    id: `end-${kind}`,
+    name,
+    hint: 'What it takes beyond the figure.',
+    fields: fields.map((f) => ({
+      key: f.key,
+      label: f.label.charAt(0).toUpperCase() + f.label.slice(1),
+      unit: f.unit,
+      min: f.min,
+      max: f.max,
+      decimals: f.unit === 'mm' ? 1 : 2,
+      value: from[f.key] ?? f.min,
+    })),
+    solve: (v, wire) => {
+      const { parts } = endForm(endOf(v), wire.diameterMm);
+      const stiffness = typicalStiffness(wire.metal, wire.temper, wire.diameterMm);
+      const inside = v['insideMm'];
+      return {
+        rows: [
+          row(
+            'Wire it takes',
+            parts.reduce((s, p) => s + p.lengthMm, 0),
+            'mm',
+            true,
+          ),
+          ...(parts.length > 1 ? parts.map((p) => row(p.name, p.lengthMm)) : []),
+          ...(inside === undefined
+            ? []
+            : [row('Round to form it on', toolForInside(inside, stiffness))]),
+        ],
+        warnings: [],
+      };
+    },
+    piece: (v, wire) => small(name, wire, [{ ...bar('w', 22), end: endOf(v) }]),
+  };
+}
+
+export const ENDS: readonly EndKind[] = [
+  'loop',
+  'wrapped-loop',
+  'bail',
+  'spiral',
+  'hook',
+  'ear-hook',
+  'kidney',
+  'hoop',
+];
+
+export const rings: DeskTool = {
+  id: 'rings',
+  name: 'Jump rings',
+  hint: 'From a close coil, sawn or cut.',
+  fields: [
+    mm('insideMm', 'Inside across', 4, 0.5, 100),
+    many('count', 'How many', 20),
+    mm('kerfMm', 'Lost at each cut', 0.3, 0, 3, 2),
+    mm('handMm', 'Wire at hand', 500, 0, 100_000),
+  ],
+  solve: (v, wire) => {
+    const d = wire.diameterMm;
+    const got = solved({
+      kind: 'jump-rings',
+      wire_mm: d,
+      inside_mm: v['insideMm'],
+      count: v['count'],
+      kerf_mm: v['kerfMm'],
+    });
+    return {
+      rows: [
+        row('Wire for all', got['length_mm'], 'mm', true),
+        row('Each', got['each_mm']),
+        row(
+          'Rings from the wire at hand',
+          ringsFrom(v['handMm']!, v['insideMm']!, d, v['kerfMm']!),
+          'count',
+        ),
+        row('Inside, in wire thicknesses', v['insideMm']! / d, 'count'),
+      ],
+      warnings: [],
+    };
+  },
+  piece: (v, wire) => small('Jump ring', wire, [ring('w', (v['insideMm']! + wire.diameterMm) / 2)]),
+};
+
+export const spiral: DeskTool = {
+  ...endTool('spiral'),
+  id: 'spiral',
+  hint: 'Also from the wire at hand.',
+  fields: [...endTool('spiral').fields, mm('handMm', 'Wire at hand', 100, 1, 100_000)],
+  solve: (v, wire) => {
+    const size = { openingMm: v['openingMm']!, gapMm: v['gapMm']!, diameterMm: wire.diameterMm };
+    const got = solved({
+      kind: 'spiral',
+      wire_mm: wire.diameterMm,
+      opening_mm: v['openingMm'],
+      gap_mm: v['gapMm'],
+      turns: v['turns'],
+    });
+    const turns = spiralTurns(size, v['handMm']!);
+    return {
+      rows: [
+        row('Wire it takes', got['length_mm'], 'mm', true),
+        row('Outside across', got['outside_mm']),
+        row('Turns from the wire at hand', turns, 'count'),
+        row('Outside across then', spiralOutside(size, turns)),
+      ],
+      warnings: [],
+    };
+  },
+  piece: (v, wire) => {
+    const { handMm: _hand, ...own } = v;
+    return endTool('spiral').piece(own, wire);
+  },
+};

@@ -1,0 +1,46 @@
+import type { DressItem, Piece, StretchPlace } from '../piece';
+import { placeOnWire, type Plan } from '../plan';
+import type { DressRemedy, Span } from './types';
+
+/** The piece with an item put in, or in the place of the one of its id. */
+export function withItem(piece: Piece, item: DressItem): Piece {
+  const known = piece.dressing.some((i) => i.id === item.id);
+  const dressing = known
+    ? piece.dressing.map((i) => (i.id === item.id ? item : i))
+    : [...piece.dressing, item];
+  return { ...piece, dressing };
+}
+
+/** The piece without an item, and without wishes for its place in the order. */
+export function withoutItem(piece: Piece, id: string): Piece {
+  const task = `item:${id}`;
+  return {
+    ...piece,
+    dressing: piece.dressing.filter((i) => i.id !== id),
+    making: {
+      ...piece.making,
+      order: piece.making.order.filter((o) => o.first !== task && o.then !== task),
+    },
+  };
+}
+
+export const withRemedy = (piece: Piece, remedy: DressRemedy): Piece =>
+  remedy.kind === 'item'
+    ? withItem(piece, remedy.item)
+    : { ...piece, wire: { ...piece.wire, diameterMm: remedy.diameterMm } };
+
+/** A free id for a new item. */
+export function freshItemId(piece: Piece): string {
+  const used = new Set(piece.dressing.map((i) => i.id));
+  let n = piece.dressing.length + 1;
+  while (used.has(`d${n}`)) n++;
+  return `d${n}`;
+}
+
+/** The place that means a stretch of a wire: its middle on the figure and its length. */
+export function stretchPlace(plan: Plan, span: Span): StretchPlace | null {
+  const wire = plan.wires[span.wire];
+  const spot = wire && placeOnWire(wire, (span.fromMm + span.toMm) / 2);
+  if (!spot) return null;
+  return { x: spot.at.x, y: spot.at.y, lengthMm: Math.max(0, span.toMm - span.fromMm) };
+}

@@ -1,0 +1,132 @@
+import { scaling } from '../geometry';
+import { mapFigure, type Bead, type DressItem, type Piece } from '../piece';
+import { awgToMm, mmToAwg } from '../units';
+
+/** How what is not the figure follows when a piece is made larger or smaller. */
+export interface VariantRules {
+  /**
+   * The wire's thickness: as it is; in proportion; or as stiff for its size, by which it grows with
+   * the 3/4 power. A frame of size L bends under a snag of the same force by L^3 / d^4, a share L^2 / d^4
+   * of its size, which stays for d ~ L^(1/2); in proportion is d ~ L. Half way between is a rule of
+   * thumb, not a law.
+   */
+  readonly wire: 'same' | 'proportional' | 'stiff';
+  /** loops, bails, opening of spirals */
+  readonly loops: 'same' | 'proportional';
+  /** beads; in proportion they are rounded to half millimetres */
+  readonly beads: 'same' | 'proportional';
+  /** gauges that are sold, else any thickness */
+  readonly wholeGauges: boolean;
+}
+
+export const DEFAULT_RULES: VariantRules = {
+  wire: 'stiff',
+  loops: 'same',
+  beads: 'proportional',
+  wholeGauges: true,
+};
+
+const POWER = { same: 0, proportional: 1, stiff: 0.75 } as const;
+
+/** The thickness that follows a rule, mm. */
+export function variantWire(diameterMm: number, factor: number, rules: VariantRules): number {
+  const wished = diameterMm * factor ** POWER[rules.wire];
+  if (rules.wire === 'same') return diameterMm;
+  const clipped = Math.min(5, Math.max(0.08, wished));
+  return rules.wholeGauges
+    ? Number(awgToMm(Math.min(40, Math.max(-4, Math.round(mmToAwg(clipped))))).toFixed(3))
+    : Number(clipped.toFixed(2));
+}
+
+const half = (mm: number): number => Math.max(0.5, Math.round(2 * mm) / 2);
+
+function scaledBead(bead: Bead, factor: number): Bead {
+  return {
+    ...bead,
+    lengthMm: half(bead.lengthMm * factor),
+    acrossMm: half(bead.acrossMm * factor),
+    holeMm: Math.max(0.1, Number((bead.holeMm * factor).toFixed(2))),
+    grams: Number((bead.grams * factor ** 3).toFixed(3)),
+  };
+}
+
+/** Numbers of an item that are sizes of its own, and grow with it. */
+const OWN_SIZES: readonly string[] = [
+  'gapMm',
+  'bowMm',
+  'riseMm',
+  'innerMm',
+  'outerMm',
+  'girthMm',
+  'heightMm',
+  'spreadMm',
+];
+const LOOP_SIZES: readonly string[] = ['insideMm', 'bailInsideMm'];
+
+/** The piece larger or smaller by a factor, everything else by the rules; counts follow the stretches. */
+export function variantOf(piece: Piece, factor: number, rules: VariantRules): Piece {
+  const larger = mapFigure(piece, scaling(factor));
+  const wireFactor = variantWire(piece.wire.diameterMm, factor, rules) / piece.wire.diameterMm;
+  const times = (value: number, by: number): number => Number((value * by).toFixed(3));
+  const scaledItem = (item: DressItem): DressItem => {
+    const values = item as unknown as Record<string, unknown>;
+    const changed: Record<string, unknown> = {};
+    for (const [key, value] of Object.entries(values)) {
+      if (typeof value !== 'number') continue;
+      if (OWN_SIZES.includes(key)) changed[key] = times(value, factor);
+      if (LOOP_SIZES.includes(key) && rules.loops === 'proportional') {
+        changed[key] = times(value, factor);
+      }
+      if (['thickMm', 'spokeMm', 'guideMm', 'pitchMm'].includes(key)) {
+        changed[key] = times(value, wireFactor);
+      }
+    }
+    if ('thread' in item) {
+      const diameterMm = variantWire(item.thread.diameterMm, factor, rules);
+      changed['thread'] = { ...item.thread, diameterMm };
+    }
+    if ('beads' in item && rules.beads === 'proportional') {
+      changed['beads'] = item.beads.map((b) => scaledBead(b, factor));
+    }
+    return { ...item, ...changed };
+  };
+  const endFactor = rules.loops === 'proportional' ? factor : 1;
+  const scaledEnd = <T extends object>(end: T): T => {
+    const out: object = { ...end };
+    for (const [key, value] of Object.entries(end)) {
+      if (typeof value === 'number' && key.endsWith('Mm')) {
+        Object.assign(out, { [key]: times(value, endFactor) });
+      }
+    }
+    return out as T;
+  };
+  const ends = <T extends { start: object; end: object; seam: object }>(p: T): T => ({
+    ...p,
+    start: scaledEnd(p.start),
+    end: scaledEnd(p.end),
+    seam: { ...p.seam, ...scaledEnd(p.seam) },
+  });
+  return {
+    ...larger,
+    wire: { ...piece.wire, diameterMm: variantWire(piece.wire.diameterMm, factor, rules) },
+    paths: larger.paths.map(ends),
+    route: larger.route && { ...larger.route, ends: larger.route.ends.map(ends) },
+    dressing: larger.dressing.map(scaledItem),
+    // Wishes for single bends are for the tools of the former size.
+    bendEdits: [],
+  };
+}
+
+/** Share of a pendant's size at which its earrings are first proposed. */
+export const EARRING_SHARE = 0.55;
+
+/** An earring to a pendant: smaller, worn as a mirrored pair. */
+export function earringOf(piece: Piece, share: number, rules: VariantRules): Piece {
+  const smaller = variantOf(piece, share, rules);
+  const dressing = smaller.dressing.filter((i) => i.kind !== 'finding' || i.what !== 'chain');
+  return {
+    ...smaller,
+    dressing,
+    making: { ...smaller.making, wornAs: 'earring', pair: 'one-by-one' },
+  };
+}

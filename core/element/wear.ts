@@ -1,0 +1,76 @@
+/** Ways in which the size of a ring is given. */
+export const RING_SYSTEMS = ['us', 'uk', 'iso', 'girth'] as const;
+export type RingSystem = (typeof RING_SYSTEMS)[number];
+
+export type RingSize =
+  | { readonly ok: true; readonly insideMm: number }
+  | { readonly ok: false; readonly message: string };
+
+const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+
+/**
+ * Inside diameter of a ring. US n: 11.63 + 0.8128 n mm. UK letter: C is a girth of 40 mm and each
+ * letter 1.25 mm more, half sizes between (BS 6820). ISO 8653: the girth in mm.
+ */
+export function ringInside(system: RingSystem, text: string): RingSize {
+  const typed = text.trim().toUpperCase().replace(',', '.').replace('½', '.5');
+  if (system === 'uk') {
+    const read = /^([A-Z])\s*(\.5|1\/2)?(?:\+(\d))?$/.exec(typed);
+    if (!read) return { ok: false, message: `“${text}” is not a letter from A to Z.` };
+    const steps = LETTERS.indexOf(read[1]!) - 2 + (read[2] ? 0.5 : 0) + Number(read[3] ?? 0);
+    return { ok: true, insideMm: (40 + 1.25 * steps) / Math.PI };
+  }
+  const whole = /^(\d+)\s+(\d)\/(\d)$/.exec(typed);
+  const value = whole ? Number(whole[1]) + Number(whole[2]) / Number(whole[3]) : Number(typed);
+  const [low, high] = system === 'us' ? [0, 20] : [30, 100];
+  if (typed === '' || !(value >= low && value <= high)) {
+    return { ok: false, message: `Give a size from ${low} to ${high}.` };
+  }
+  return { ok: true, insideMm: system === 'us' ? 11.63 + 0.8128 * value : value / Math.PI };
+}
+
+export interface LinkChain {
+  readonly wearMm: number;
+  /** from the middle of one joint to the middle of the next */
+  readonly linkMm: number;
+  /** inside length of a joint ring; 0 when links hang in each other */
+  readonly jointMm: number;
+  /** clasp closed, end to end */
+  readonly claspMm: number;
+}
+
+/**
+ * Links for a worn length, the clasp counted: n links with n + 1 joints, or the nearest count whose
+ * length is not shorter than wished by more than half a link.
+ */
+export function linkCount(c: LinkChain): { links: number; joints: number; lengthMm: number } {
+  const free = c.wearMm - c.claspMm - c.jointMm;
+  const links = Math.max(1, Math.round(free / (c.linkMm + c.jointMm)));
+  const joints = c.jointMm > 0 ? links + 1 : 0;
+  return { links, joints, lengthMm: links * c.linkMm + joints * c.jointMm + c.claspMm };
+}
+
+/** Comfortable length of a worn piece: the girth of wrist or neck and what it hangs loose, mm. */
+export const wornLength = (girthMm: number, easeMm: number): number => girthMm + easeMm;
+
+/** The width seen of a flat piece rolled round a mandrel: chord of its arc; the wire's length stays. */
+export function rolledWidth(widthMm: number, mandrelMm: number, diameterMm: number): number {
+  const radius = (mandrelMm + diameterMm) / 2;
+  const half = widthMm / (2 * radius);
+  return half >= Math.PI / 2 ? 2 * radius : 2 * radius * Math.sin(half);
+}
+
+/** The width seen of a flat rosette cupped into a hollow: chord of an arc with that rise, mm. */
+export function cuppedWidth(widthMm: number, riseMm: number): number {
+  if (riseMm <= 0) return widthMm;
+  // Arc of length w and rise h: w = 2 R t, h = R (1 - cos t); t by halving.
+  const reach = (t: number): number => (widthMm / (2 * t)) * (1 - Math.cos(t));
+  let [low, high] = [1e-6, Math.PI / 2];
+  if (reach(high) <= riseMm) return (widthMm / Math.PI) * 2;
+  for (let i = 0; i < 60; i++) {
+    const middle = (low + high) / 2;
+    if (reach(middle) < riseMm) low = middle;
+    else high = middle;
+  }
+  return (widthMm / high) * Math.sin(high);
+}

@@ -1,0 +1,264 @@
+import type { FrameHole } from '../dressing';
+import { holeNeeded } from '../element';
+import type { Piece } from '../piece';
+import { printGauge, printMm, printNumber } from '../units';
+import { METAL_FACTS, wireMassG } from '../wire';
+import type { Ground } from './ground';
+import { standing, type Held, type Standing } from './hold';
+import {
+  leastBend,
+  LINE_SHARE,
+  PIERCING_MM,
+  plasticMoment,
+  thickestCut,
+  type Limits,
+} from './limits';
+
+export const CHECKS = [
+  'stress',
+  'movement',
+  'line',
+  'bend',
+  'room',
+  'hands',
+  'cutter',
+  'holes',
+  'piercing',
+  'ear',
+] as const;
+export type CheckId = (typeof CHECKS)[number];
+
+/** One thing that a thickness of wire must stand, with the number behind it. */
+export interface Check {
+  readonly id: CheckId;
+  readonly name: string;
+  readonly ok: boolean;
+  readonly value: number;
+  readonly limit: number;
+  readonly unit: '%' | 'mm' | 'N mm' | 'g';
+  /** by how much the limit is used up; over 1 fails */
+  readonly used: number;
+  /** whether failing means too thin or too thick */
+  readonly failsAs: 'thin' | 'thick';
+  readonly reason: string;
+  readonly source: string;
+}
+
+/** A corner may take this much more than its leg before it is said: the plan then bends it sharper. */
+const ROOM_SLACK = 1.02;
+const LOAD_WORDS = {
+  weight: 'under its own weight and a jolt',
+  snag: 'when it is caught and pulled',
+  squeeze: 'when it is pressed across',
+} as const;
+
+type Verdict = Omit<Check, 'ok' | 'used' | 'id'>;
+const check = (id: CheckId, used: number, rest: Verdict): Check => ({
+  id,
+  used,
+  ok: used <= 1 + 1e-9,
+  ...rest,
+});
+
+/** Everything a thickness of wire is judged by, for one piece in its metal and temper. */
+export function checksAt(ground: Ground, d: number): { checks: Check[]; standing: Standing } {
+  const { held, limits, piece } = ground;
+  const stands = standing(held, d);
+  const checks = [
+    stressCheck(stands),
+    movementCheck(stands, held, limits),
+    ...lineChecks(held, d),
+    ...bendChecks(ground, d),
+    handsCheck(ground, d),
+    cutterCheck(piece, d, limits),
+    ...holeChecks(ground, d),
+    ...earChecks(ground, d),
+  ];
+  return { checks, standing: stands };
+}
+
+function stressCheck({ share, stressMPa, flowMPa, by }: Standing): Check {
+  return check('stress', share, {
+    name: 'Keeps its shape',
+    value: share * 100,
+    limit: 100,
+    unit: '%',
+    failsAs: 'thin',
+    reason: `${LOAD_WORDS[by]} it works with ${printNumber(stressMPa, 0)} MPa; at ${printNumber(flowMPa, 0)} MPa it stays bent`,
+    source: 'plane frame of beams; flow stress of the worked wire (handbook, Ludwik’s law)',
+  });
+}
+
+/** Movements beyond this share of its size are no numbers any more: frames are reckoned for small ones. */
+const GIVES_WAY = 0.4;
+
+function movementCheck({ give }: Standing, held: Held, limits: Limits): Check {
+  const limit = limits.giveShare * held.sizeMm;
+  return check('movement', give.mm / limit, {
+    name: 'Stays stiff',
+    value: give.mm,
+    limit,
+    unit: 'mm',
+    failsAs: 'thin',
+    reason:
+      give.mm > GIVES_WAY * held.sizeMm
+        ? `${LOAD_WORDS[give.by]} it gives way altogether`
+        : `${LOAD_WORDS[give.by]} it gives by ${printMm(give.mm)} on ${printMm(held.sizeMm, 0)}`,
+    source: `plane frame of beams; ${printNumber(limits.giveShare * 100, 0)} % of its size is typical`,
+  });
+}
+
+function lineChecks({ sizeMm }: Held, d: number): Check[] {
+  const [least, most] = [sizeMm * LINE_SHARE.least, sizeMm * LINE_SHARE.most];
+  const thick = d > most;
+  return [
+    check('line', thick ? d / most : least / d, {
+      name: 'Line against size',
+      value: d,
+      limit: thick ? most : least,
+      unit: 'mm',
+      failsAs: thick ? 'thick' : 'thin',
+      reason: thick
+        ? `thicker than a ninth of its size it looks clumsy`
+        : `a line of ${printMm(d, 2)} is 1/${printNumber(sizeMm / d, 0)} of its size`,
+      source: 'look; from experience',
+    }),
+  ];
+}
+
+function bendChecks({ piece, plan, tightest, rooms }: Ground, d: number): Check[] {
+  const out: Check[] = [];
+  const { metal, temper } = piece.wire;
+  if (tightest) {
+    const { kind, radiusMm, insideMm } = tightest;
+    // A curve keeps the radius of its line; corners and folds are as sharp as the jaws make them.
+    const ofCurve = {
+      inside: insideMm,
+      centre: radiusMm - d / 2,
+      outside: radiusMm + plan.diameterMm / 2 - d,
+    };
+    const at = kind === 'curve' ? ofCurve[piece.basis] : insideMm;
+    const least = leastBend(metal, temper) * d;
+    const used =
+      at < 0 ? 1 + (d / 2 - radiusMm) / d + 0.01 : least === 0 ? 0 : least / Math.max(at, 1e-3);
+    out.push(
+      check('bend', used, {
+        name: 'Tightest bend',
+        value: Math.max(0, at),
+        limit: least,
+        unit: 'mm',
+        failsAs: 'thick',
+        reason:
+          at < 0
+            ? `its tightest curve is tighter than the wire is thick`
+            : `the tightest bend is ${printMm(at, 2)} inside; the metal takes ${printMm(least, 2)}`,
+        source: 'handbook bend ratings',
+      }),
+    );
+  }
+  const inside = Math.max(0.25 * d, 0.2);
+  let worst = { used: 0, need: 0, have: 0 };
+  for (const { halfTan, haveMm } of rooms) {
+    const need = (inside + d / 2) * halfTan;
+    const used = need / Math.max(haveMm, 1e-6) / ROOM_SLACK;
+    if (used > worst.used) worst = { used, need, have: haveMm };
+  }
+  if (rooms.length > 0 || plan.wires.some((w) => w.strip.problems.length > 0)) {
+    out.push(
+      check('room', worst.used, {
+        name: 'Room for corners',
+        value: worst.need,
+        limit: worst.have,
+        unit: 'mm',
+        failsAs: 'thick',
+        reason: `a corner needs ${printMm(worst.need, 2)} of leg and has ${printMm(worst.have, 2)}`,
+        source: 'geometry of a bend',
+      }),
+    );
+  }
+  return out;
+}
+
+function handsCheck({ plan, limits }: Ground, d: number): Check {
+  const moment = plasticMoment(plan.flowMPa, d);
+  return check('hands', moment / limits.handNmm, {
+    name: 'Hand strength',
+    value: moment,
+    limit: limits.handNmm,
+    unit: 'N mm',
+    failsAs: 'thick',
+    reason: `bending it takes ${printNumber(moment, 0)} N mm at the pliers`,
+    source: 'plastic moment s d³/6; the hand’s limit is typical',
+  });
+}
+
+function cutterCheck(piece: Piece, d: number, limits: Limits): Check {
+  const most = thickestCut(piece.wire.metal, limits.cutterMm);
+  return check('cutter', d / most, {
+    name: 'Cutter',
+    value: d,
+    limit: most,
+    unit: 'mm',
+    failsAs: 'thick',
+    reason: `a cutter for ${printMm(limits.cutterMm)} copper takes ${METAL_FACTS[piece.wire.metal].name.toLowerCase()} up to ${printMm(most, 2)}`,
+    source: 'cross-section times hard flow stress, against your cutter',
+  });
+}
+
+function holeChecks({ holes }: Ground, d: number): Check[] {
+  let worst: { used: number; need: number; hole: FrameHole } | null = null;
+  for (const hole of holes) {
+    const need = holeNeeded(hole.passes, d, hole.bead.lengthMm, null) + hole.sagMm;
+    const used = need / hole.bead.holeMm;
+    if (!worst || used > worst.used) worst = { used, need, hole };
+  }
+  if (!worst) return [];
+  const { used, need, hole } = worst;
+  return [
+    check('holes', used, {
+      name: 'Bead holes',
+      value: need,
+      limit: hole.bead.holeMm,
+      unit: 'mm',
+      failsAs: 'thick',
+      reason: `${hole.bead.name} has a hole of ${printMm(hole.bead.holeMm, 2)}; ${hole.passes > 1 ? `${hole.passes} passes of ` : ''}${printGauge(d)} need ${printMm(need, 2)}`,
+      source: 'packed circles and the bow of the wire',
+    }),
+  ];
+}
+
+function earChecks({ piece, plan, hang, limits, pierces }: Ground, d: number): Check[] {
+  const out: Check[] = [];
+  if (pierces) {
+    out.push(
+      check('piercing', d / PIERCING_MM, {
+        name: 'Ear wire',
+        value: d,
+        limit: PIERCING_MM,
+        unit: 'mm',
+        failsAs: 'thick',
+        reason: `the ear hook is the frame’s own wire, and piercings take up to ${printMm(PIERCING_MM, 2)}`,
+        source: 'usual ear wires, 0.6 to 1.0 mm',
+      }),
+    );
+  }
+  if (piece.making.wornAs === 'earring' && hang) {
+    const frame = plan.massG;
+    const other = Math.max(0, hang.massG - frame);
+    const { metal } = piece.wire;
+    const now = wireMassG(metal, plan.diameterMm, 1);
+    const grams = other + (frame * wireMassG(metal, d, 1)) / now;
+    out.push(
+      check('ear', grams / limits.earG, {
+        name: 'Weight on the ear',
+        value: grams,
+        limit: limits.earG,
+        unit: 'g',
+        failsAs: 'thick',
+        reason: `one earring weighs ${printNumber(grams, 1)} g`,
+        source: 'comfort; from experience',
+      }),
+    );
+  }
+  return out;
+}

@@ -1,0 +1,87 @@
+import { frameHoles, groundOf, type Dressing, type FrameHole } from '../dressing';
+import { END_KINDS } from '../element';
+import type { Piece } from '../piece';
+import type { Plan } from '../plan';
+import { hangDressed, type HangState } from './hangDressed';
+import { holdOf, type Held } from './hold';
+import type { Limits } from './limits';
+
+/** What does not change with the wire's thickness, worked out once. */
+export interface Ground {
+  readonly piece: Piece;
+  readonly plan: Plan;
+  readonly limits: Limits;
+  readonly held: Held;
+  readonly hang: HangState | null;
+  readonly holes: readonly FrameHole[];
+  /** tightest bend: radius of the wire's middle, mm, and whether it is a corner or fold */
+  readonly tightest: Tight | null;
+  readonly rooms: readonly Room[];
+  readonly pierces: boolean;
+}
+
+export interface Tight {
+  readonly kind: 'curve' | 'corner' | 'fold';
+  readonly radiusMm: number;
+  readonly insideMm: number;
+}
+
+/** A corner and the straight legs it has. */
+export interface Room {
+  readonly halfTan: number;
+  readonly haveMm: number;
+}
+
+export function checkGround(
+  piece: Piece,
+  plan: Plan,
+  dressing: Dressing | null,
+  held: Held,
+  hang: HangState | null,
+  limits: Limits,
+): Ground {
+  const holes = dressing && piece.dressing.length > 0 ? frameHoles(groundOf(piece, plan)) : [];
+  const d = plan.diameterMm;
+  let tightest: Tight | null = null;
+  const rooms: Room[] = [];
+  for (const { strip } of plan.wires) {
+    strip.pieces.forEach((p, i) => {
+      if (p.kind === 'run') return;
+      const insideMm = p.insideRadiusMm;
+      if (!tightest || insideMm < tightest.insideMm) {
+        tightest = { kind: p.kind, insideMm, radiusMm: insideMm + d / 2 };
+      }
+      if (p.kind !== 'corner') return;
+      const halfTan = Math.tan(Math.abs(p.angleRad) / 2);
+      const setback = (insideMm + d / 2) * halfTan;
+      for (const [leg, past] of [
+        [strip.pieces[i - 1], strip.pieces[i - 2]],
+        [strip.pieces[i + 1], strip.pieces[i + 2]],
+      ] as const) {
+        // Two corners share the run between them.
+        if (leg?.kind === 'run') {
+          rooms.push({
+            halfTan,
+            haveMm: leg.lengthMm / (past?.kind === 'corner' ? 2 : 1) + setback,
+          });
+        } else if (leg?.kind === 'corner') rooms.push({ halfTan, haveMm: setback });
+      }
+    });
+  }
+  const pierces = plan.wires.some(
+    (w) => !w.closed && (END_KINDS[w.ends.start.kind].ear || END_KINDS[w.ends.end.kind].ear),
+  );
+  return { piece, plan, limits, held, hang, holes, tightest, rooms, pierces };
+}
+
+/** A piece solved and ready to be judged; null while there is no wire. */
+export function groundFor(
+  piece: Piece,
+  plan: Plan,
+  dressing: Dressing | null,
+  limits: Limits,
+): Ground | null {
+  const hang = hangDressed(piece, plan, dressing);
+  const held = holdOf(piece, plan, dressing, hang, limits);
+  return held && checkGround(piece, plan, dressing, held, hang, limits);
+}

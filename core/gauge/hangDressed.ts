@@ -1,0 +1,223 @@
+import { eyesOf, groundOf, type Dressed, type Dressing } from '../dressing';
+import { endLength } from '../element';
+import { distance, flattenSegment, segmentLength, startOf, type Box, type Vec } from '../geometry';
+import type { FindingKind, Piece } from '../piece';
+import { nearestWire, placedEnds, type Plan } from '../plan';
+import { wireMassG } from '../wire';
+
+/** Something with weight at a place. */
+export interface PointMass {
+  readonly at: Vec;
+  readonly grams: number;
+}
+
+/** Where a piece hangs. */
+export interface HangPlace {
+  /** what holds it: the point it swings about */
+  readonly pivot: Vec;
+  /** the frame's wire there */
+  readonly on: Vec;
+  readonly by: 'chosen' | 'finding' | 'end' | 'top';
+  /** the finding it hangs from */
+  readonly itemId: string | null;
+}
+
+interface Candidate extends HangPlace {
+  readonly worn: boolean;
+}
+
+export interface HangState {
+  readonly places: readonly HangPlace[];
+  /** centre of mass of wires, ends, beads and findings */
+  readonly center: Vec;
+  readonly massG: number;
+  /** how far it swings, clockwise positive as seen from the front, radians; 0 between two points */
+  readonly tiltRad: number;
+  /** where along x the point must lie for it to hang straight */
+  readonly bailX: number;
+  /** the highest place of the wire there; null where none passes above its centre */
+  readonly straightAt: Vec | null;
+}
+
+/** What a piece is worn on: it hangs from these wherever they are. */
+const WORN_ON: ReadonlySet<FindingKind> = new Set(['chain', 'cord', 'clasp', 'ear-wire', 'post']);
+/** Other rings and eyes hold a piece only in this upper share of it: lower ones hold what hangs. */
+const UPPER = 0.4;
+/** Two hangers further apart than this share of the width carry together. */
+const APART = 0.45;
+const LEVEL = 0.25;
+const NEAR_MM = 3;
+
+/** The box round some points. */
+export function extentOf(points: readonly Vec[]): Box {
+  const out = { minX: Infinity, maxX: -Infinity, minY: Infinity, maxY: -Infinity };
+  for (const { x, y } of points) {
+    out.minX = Math.min(out.minX, x);
+    out.maxX = Math.max(out.maxX, x);
+    out.minY = Math.min(out.minY, y);
+    out.maxY = Math.max(out.maxY, y);
+  }
+  return out;
+}
+
+/** Whether an item is a finding that a piece can hang from. */
+export const isHanger = ({ item }: Dressed): boolean =>
+  item.kind === 'finding' && item.what !== 'head-pin';
+
+/** Where a piece hangs: the chosen place, else its findings and eyes at the top, else its highest point. */
+export function hangPlaces(piece: Piece, plan: Plan, dressing: Dressing | null): HangPlace[] {
+  const { lines } = groundOf(piece, plan);
+  const points = lines.flatMap((l) => l.points);
+  if (points.length === 0) return [];
+  if (piece.hang) {
+    const at = nearestWire(lines, piece.hang)!.at;
+    return [{ pivot: at, on: at, by: 'chosen', itemId: null }];
+  }
+  const on = (at: Vec): Vec => nearestWire(lines, at)!.at;
+  const eyes = plan.wires.flatMap((w) => eyesOf(piece, plan, w));
+  const eyeTop = (at: Vec): Vec | null => {
+    const eye = eyes.find((e) => distance(e.center, at) < e.insideMm / 2 + NEAR_MM);
+    return eye ? { x: eye.center.x, y: eye.center.y - eye.insideMm / 2 } : null;
+  };
+  const found: Candidate[] = [
+    ...(dressing?.items ?? []).filter(isHanger).map((d): Candidate => {
+      const place = on(d.place);
+      const worn = d.item.kind === 'finding' && WORN_ON.has(d.item.what);
+      return { pivot: eyeTop(d.place) ?? place, on: place, by: 'finding', itemId: d.item.id, worn };
+    }),
+    ...plan.wires.flatMap((wire) =>
+      placedEnds(piece, plan, wire).flatMap((end): Candidate[] => {
+        if (end.eye) {
+          const { center, insideMm } = end.eye;
+          return [
+            {
+              pivot: { x: center.x, y: center.y - insideMm / 2 },
+              on: on(center),
+              by: 'end',
+              itemId: null,
+              worn: false,
+            },
+          ];
+        }
+        const isEar =
+          end.end.kind === 'ear-hook' || end.end.kind === 'kidney' || end.end.kind === 'hoop';
+        if (!isEar) return [];
+        const shape = end.shape.flatMap((s) => [startOf(s), ...flattenSegment(s, 0.2)]);
+        const pivot = shape.reduce((a, b) => (b.y < a.y ? b : a));
+        return [{ pivot, on: on(startOf(end.shape[0]!)), by: 'end', itemId: null, worn: true }];
+      }),
+    ),
+  ];
+  const { minX, maxX, minY, maxY } = extentOf(points);
+  const upper = found
+    .filter((f) => f.worn || f.pivot.y <= minY + UPPER * (maxY - minY))
+    .sort((a, b) => a.pivot.y - b.pivot.y);
+  const first = upper.find((f) => f.worn) ?? upper[0];
+  if (!first) {
+    const top = points.reduce((a, b) => (b.y < a.y ? b : a));
+    return [{ pivot: top, on: top, by: 'top', itemId: null }];
+  }
+  const second = upper.find(
+    (f) =>
+      Math.abs(f.pivot.x - first.pivot.x) > APART * (maxX - minX) &&
+      Math.abs(f.pivot.y - first.pivot.y) < LEVEL * (maxY - minY) + NEAR_MM,
+  );
+  return [first, ...(second ? [second] : [])].map(({ worn: _worn, ...place }) => place);
+}
+
+/** What each item weighs, where its weight acts. A drop swings free: it pulls where it hangs. */
+export function itemMasses(dressing: Dressing | null, places: readonly HangPlace[]): PointMass[] {
+  return (dressing?.items ?? []).flatMap((d): PointMass[] => {
+    const holds = isHanger(d) && places.some((p) => distance(p.on, d.place) < NEAR_MM);
+    if (holds) return [];
+    const beads = d.beads.reduce((sum, b) => sum + b.count * b.bead.grams, 0);
+    const findings = d.findings.reduce((sum, f) => sum + f.count * f.grams, 0);
+    const wires = d.wires.reduce(
+      (sum, w) => sum + w.count * wireMassG(w.wire.metal, w.wire.diameterMm, w.cutMm - w.tailsMm),
+      0,
+    );
+    const marks = d.marks.flatMap((m) => (m.kind === 'bead' ? [{ at: m.at, bead: m.bead }] : []));
+    if (d.item.kind !== 'drop' && marks.length > 0) {
+      return [
+        ...marks.map((m) => ({ at: m.at, grams: m.bead.grams })),
+        { at: d.place, grams: wires + findings },
+      ];
+    }
+    return [{ at: d.place, grams: beads + findings + wires }];
+  });
+}
+
+/** What lies beyond the figure at the wires' ends, with its weight at its middle. */
+export function endMasses(piece: Piece, plan: Plan): (PointMass & { readonly on: Vec })[] {
+  const d = plan.diameterMm;
+  return plan.wires.flatMap((wire) =>
+    placedEnds(piece, plan, wire).flatMap(({ shape, end }) => {
+      if (shape.length === 0) return [];
+      let [sum, x, y] = [0, 0, 0];
+      for (const s of shape) {
+        const points = [startOf(s), ...flattenSegment(s, 0.2)];
+        const share = segmentLength(s) / points.length;
+        for (const p of points) {
+          sum += share;
+          x += share * p.x;
+          y += share * p.y;
+        }
+      }
+      // Plain tails are trimmed to what is drawn; wraps and turns weigh what they take.
+      const grams = wireMassG(piece.wire.metal, d, endLength(end, d) || sum);
+      return [{ at: { x: x / sum, y: y / sum }, grams, on: startOf(shape[0]!) }];
+    }),
+  );
+}
+
+/** The highest place of the wire straight above a point; null if there is none above it. */
+function highestOver(
+  lines: readonly { readonly points: readonly Vec[] }[],
+  { x, y: below }: Vec,
+): Vec | null {
+  let best: Vec | null = null;
+  for (const { points } of lines) {
+    points.slice(1).forEach((b, i) => {
+      const a = points[i]!;
+      if (Math.min(a.x, b.x) > x || Math.max(a.x, b.x) < x) return;
+      const t = b.x === a.x ? 0 : (x - a.x) / (b.x - a.x);
+      const y = b.x === a.x ? Math.min(a.y, b.y) : a.y + (b.y - a.y) * t;
+      if (y < below && (!best || y < best.y)) best = { x, y };
+    });
+  }
+  return best;
+}
+
+/** How a piece hangs with all that is on it; null while there is no wire. */
+export function hangDressed(piece: Piece, plan: Plan, dressing: Dressing | null): HangState | null {
+  const places = hangPlaces(piece, plan, dressing);
+  const [first, second] = places;
+  if (!first) return null;
+  const { lines } = groundOf(piece, plan);
+  const perMm = wireMassG(piece.wire.metal, plan.diameterMm, 1);
+  const masses: PointMass[] = [
+    ...lines.flatMap(({ points, s }) =>
+      points.slice(1).map((b, i) => ({
+        at: { x: (points[i]!.x + b.x) / 2, y: (points[i]!.y + b.y) / 2 },
+        grams: perMm * (s[i + 1]! - s[i]!),
+      })),
+    ),
+    ...endMasses(piece, plan),
+    ...itemMasses(dressing, places),
+  ];
+  const massG = masses.reduce((sum, m) => sum + m.grams, 0);
+  if (!(massG > 0)) return null;
+  const center = {
+    x: masses.reduce((sum, m) => sum + m.grams * m.at.x, 0) / massG,
+    y: masses.reduce((sum, m) => sum + m.grams * m.at.y, 0) / massG,
+  };
+  const tiltRad = second ? 0 : Math.atan2(center.x - first.pivot.x, center.y - first.pivot.y);
+  return {
+    places,
+    center,
+    massG,
+    tiltRad,
+    bailX: center.x,
+    straightAt: highestOver(lines, center),
+  };
+}

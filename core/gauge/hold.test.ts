@@ -1,0 +1,274 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { newDressItem } from '../dressing';
+import { DEFAULT_MAKING, mapFigure, newPath, type Piece } from '../piece';
+import { METAL_FACTS } from '../wire';
+import { circleNodes, openPath, pieceOf, planned, ringPiece } from './fixtures/pieces';
+import { hangDressed } from './hangDressed';
+import { holdOf, sharesOf, standing, type Held } from './hold';
+import { DEFAULT_LIMITS, type Limits } from './limits';
+
+const limits = (snagN: number, squeezeN: number): Limits => ({
+  ...DEFAULT_LIMITS,
+  duty: { ...DEFAULT_LIMITS.duty, pendant: { snagN, squeezeN } },
+});
+
+function held(piece: Piece, wish: Limits = limits(1, 1)): Held {
+  const { plan, dressing } = planned(piece);
+  const found = holdOf(piece, plan, dressing, hangDressed(piece, plan, dressing), wish);
+  if (!found) throw new Error('not held');
+  return found;
+}
+
+const withD = (piece: Piece, diameterMm: number): Piece => ({
+  ...piece,
+  wire: { ...piece.wire, diameterMm },
+});
+const E = METAL_FACTS.copper.modulusMPa;
+const inertia = (d: number): number => (Math.PI * d ** 4) / 64;
+const section = (d: number): number => (Math.PI * d ** 3) / 32;
+
+describe('a ring of wire', () => {
+  const [R, d] = [20, 1.024];
+  const ring = held(ringPiece(R));
+
+  it('pulled from where it hangs it grows by 0.1488 P R^3 / (E I)', () => {
+    const wanted = ((Math.PI / 4 - 2 / Math.PI) * R ** 3) / (E * inertia(d));
+    expect(ring.gives.snag.mm / wanted).toBeCloseTo(1, 2);
+    expect(ring.gives.snag.at.y).toBeCloseTo(70, 1);
+  });
+
+  it('pressed across it gives as much, and works hardest where it is pressed: P R / pi', () => {
+    const wanted = ((Math.PI / 4 - 2 / Math.PI) * R ** 3) / (E * inertia(d));
+    expect(ring.gives.squeeze.mm / wanted).toBeCloseTo(1, 2);
+    const most = Math.max(...ring.worked.squeeze);
+    expect(most / (R / Math.PI / section(d))).toBeCloseTo(1, 1.7);
+  });
+
+  it('bears what wire bent to its radius bears', () => {
+    const stands = standing(ring, d);
+    // 70 + 240 (ln(1 + d/2R) / 0.9276)^0.415
+    const strain = Math.log(1 + d / (2 * R));
+    const power = Math.log(180 / 240) / Math.log(0.5);
+    expect(stands.flowMPa).toBeCloseTo(70 + 240 * (strain / 0.92757) ** power, 0);
+    expect(stands.share).toBeCloseTo(stands.stressMPa / stands.flowMPa, 9);
+  });
+
+  it('a seam that is only held together where it hangs is a hinge, one elsewhere is open', () => {
+    const hung = held(ringPiece(R, { making: DEFAULT_MAKING }));
+    const path = newPath('ring', circleNodes(50, 50, R), true);
+    const away = { ...path, seam: { ...path.seam, at: 0.5 } };
+    const open = held(pieceOf([away], { making: DEFAULT_MAKING }));
+    expect([ring, hung, open].map((h) => h.mesh.seams[0])).toEqual(['fast', 'hung', 'open']);
+    // Cut at the hinge, where only a force H along is left: H = P (1 + pi/4) / (3 pi/2), and M = H R
+    // where it is pressed.
+    const moment = ((1 + Math.PI / 4) / (1.5 * Math.PI)) * R;
+    expect(Math.max(...hung.worked.squeeze) / (moment / section(d))).toBeCloseTo(1, 1.5);
+    const gives = [ring, hung, open].map((h) => h.gives.squeeze.mm);
+    expect(gives[1]!).toBeGreaterThan(1.2 * gives[0]!);
+    expect(gives[2]!).toBeGreaterThan(5 * gives[1]!);
+  });
+});
+
+describe('other thicknesses from one solved', () => {
+  const figure = pieceOf([openPath('w', [0, 20], [10, 0], [22, 25], [34, 4], [40, 30], [12, 34])]);
+
+  it.each([0.644, 0.812, 1.291, 1.628])('agrees with the frame solved in %f mm', (d) => {
+    const from = standing(held(figure), d);
+    const solved = standing(held(withD(figure, d)), d);
+    expect(from.give.mm / solved.give.mm).toBeGreaterThan(0.97);
+    expect(from.give.mm / solved.give.mm).toBeLessThan(1.03);
+    expect(from.stressMPa / solved.stressMPa).toBeGreaterThan(0.95);
+    expect(from.stressMPa / solved.stressMPa).toBeLessThan(1.05);
+  });
+
+  it('the weight of its own wire goes with its square', () => {
+    const only = limits(0.001, 0.001);
+    const [thin, thick] = [held(figure, only), held(withD(figure, 2), only)];
+    const from = standing(thin, 2);
+    expect(from.by).toBe('weight');
+    expect(from.share / standing(thick, 2).share).toBeCloseTo(1, 1);
+  });
+});
+
+describe('laws', () => {
+  const corner = fc.tuple(fc.integer({ min: 0, max: 14 }), fc.integer({ min: 0, max: 14 }));
+  const figures = fc
+    .uniqueArray(corner, { minLength: 4, maxLength: 7, selector: ([x, y]) => `${x},${y}` })
+    .map((c) => c.map(([x, y]): [number, number] => [3 * x, 3 * y]))
+    .filter((c) => new Set(c.map(([, y]) => y)).size > 2 && new Set(c.map(([x]) => x)).size > 2);
+
+  /** Nowhere does the wire fold back beside itself: on which side it then lies is a choice. */
+  const bends = (points: readonly [number, number][]): boolean =>
+    points.slice(2).every(([x, y], i) => {
+      const [[ax, ay], [bx, by]] = [points[i]!, points[i + 1]!];
+      const along = (bx - ax) * (x - bx) + (by - ay) * (y - by);
+      return along > -0.8 * Math.hypot(bx - ax, by - ay) * Math.hypot(x - bx, y - by);
+    });
+
+  it('a mirrored figure works as hard', () => {
+    fc.assert(
+      fc.property(figures.filter(bends), (points) => {
+        const piece = pieceOf([openPath('w', ...points)]);
+        const mirrored = mapFigure(piece, { a: -1, b: 0, c: 0, d: 1, e: 40, f: 0 });
+        const [a, b] = [standing(held(piece), 1), standing(held(mirrored), 1)];
+        expect(b.share / a.share).toBeCloseTo(1, 2);
+        expect(b.give.mm / a.give.mm).toBeCloseTo(1, 2);
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it('twice the force works it twice as hard, thicker wire less', () => {
+    fc.assert(
+      fc.property(figures, (points) => {
+        const piece = pieceOf([openPath('w', ...points)]);
+        const [one, two] = [held(piece, limits(1, 1)), held(piece, limits(2, 2))];
+        expect(two.gives.snag.mm / one.gives.snag.mm).toBeCloseTo(2, 6);
+        expect(Math.max(...two.worked.squeeze) / Math.max(...one.worked.squeeze)).toBeCloseTo(2, 6);
+        expect(standing(one, 1.2).share).toBeLessThan(standing(one, 1).share);
+        expect(standing(one, 1.2).give.mm).toBeLessThan(standing(one, 1).give.mm);
+      }),
+      { numRuns: 25 },
+    );
+  });
+});
+
+describe('what holds a frame together', () => {
+  // A loop whose two legs cross below, like a ribbon.
+  const ribbon = pieceOf([openPath('w', [0, 40], [24, 10], [15, 0], [6, 10], [30, 40])]);
+  const bound = (piece: Piece): Piece => {
+    const { plan } = planned(piece);
+    const { at } = plan.crossings[0]!;
+    const on = { ...at, lengthMm: 0 };
+    return { ...piece, dressing: [newDressItem('bind', 'b', on, on)] };
+  };
+
+  it('a seam is shut by what is wound over it, not by what is wound beside it', () => {
+    const path = newPath('r', circleNodes(50, 50, 20), true);
+    const seamAt = (coilAt: number, join: 'butt' | 'overlap') => {
+      const seam = { ...path.seam, at: 0.5, join, overlapMm: 8 };
+      // Half way round from the top is the bottom; from there on the wire goes to the left.
+      const on = {
+        x: 50 - 20 * Math.sin(coilAt / 20),
+        y: 50 + 20 * Math.cos(coilAt / 20),
+        lengthMm: 4,
+      };
+      const coil = newDressItem('coil', 'c', on, on);
+      const piece = pieceOf([{ ...path, seam }], { making: DEFAULT_MAKING, dressing: [coil] });
+      return held(piece).mesh.seams[0];
+    };
+    expect(seamAt(0, 'butt')).toBe('fast');
+    expect(seamAt(5, 'butt')).toBe('open');
+    expect(seamAt(5, 'overlap')).toBe('fast');
+    expect(seamAt(20, 'overlap')).toBe('open');
+  });
+
+  it('a crossing holds once it is bound', () => {
+    const [free, tied] = [held(ribbon), held(bound(ribbon))];
+    expect(free.mesh.model.pins).toHaveLength(0);
+    expect(tied.mesh.model.pins).toHaveLength(1);
+    expect(tied.gives.squeeze.mm).toBeLessThan(free.gives.squeeze.mm);
+  });
+
+  it('a weave and a bead across tie two stretches by thin wire', () => {
+    const two = pieceOf([openPath('w', [0, 30], [0, 0], [8, 0], [8, 30])]);
+    const a = { x: 0, y: 18, lengthMm: 14 };
+    const b = { x: 8, y: 18, lengthMm: 14 };
+    const plain = held(two);
+    for (const kind of ['weave', 'lacing', 'bridge'] as const) {
+      const woven = held({ ...two, dressing: [newDressItem(kind, 'k', a, b)] });
+      expect(woven.mesh.model.beams.length).toBeGreaterThan(plain.mesh.model.beams.length);
+      expect(woven.gives.squeeze.mm).toBeLessThan(0.9 * plain.gives.squeeze.mm);
+    }
+  });
+
+  it('a wire that nothing holds is named, and judged as joined where it comes nearest', () => {
+    const loose = held(
+      pieceOf([openPath('a', [0, 0], [30, 0], [30, 30]), openPath('b', [29, 32], [0, 32])]),
+    );
+    expect(loose.mesh.loose).toEqual([1]);
+    const apart = held(
+      pieceOf([openPath('a', [0, 0], [30, 0], [30, 30]), openPath('b', [10, 60], [0, 62])]),
+    );
+    expect(apart.mesh.loose).toEqual([1]);
+    expect(apart.mesh.held).toHaveLength(2);
+  });
+
+  it('between two points it may turn at both; from one it is kept from turning', () => {
+    const bow = pieceOf([openPath('w', [0, 0], [20, 12], [40, 0])]);
+    const chain = (id: string, x: number) => {
+      const on = { x, y: 0, lengthMm: 0 };
+      return { ...newDressItem('finding', id, on, on), what: 'chain' as const };
+    };
+    const turns = (h: Held): boolean[] => h.mesh.model.supports.map((s) => s.turn);
+    expect(turns(held(bow))).toEqual([true]);
+    expect(turns(held({ ...bow, dressing: [chain('a', 0), chain('b', 40)] }))).toEqual([
+      false,
+      false,
+    ]);
+  });
+
+  it('parts that hang in a loop are joined to the rest', () => {
+    const paths = [openPath('a', [0, 0], [30, 0], [30, 30]), openPath('b', [29, 32], [0, 32])];
+    const part = {
+      id: 'leg',
+      name: 'leg',
+      paths: ['b'],
+      count: 1,
+      join: 'loop' as const,
+      to: null,
+      hangs: true,
+    };
+    expect(held(pieceOf(paths, { parts: [part] })).mesh.loose).toEqual([]);
+  });
+
+  it('hammered flat it is stiffer and harder there', () => {
+    const bar = pieceOf([openPath('w', [0, 0], [0, 40])]);
+    const on = { x: 0, y: 20, lengthMm: 10 };
+    const flat = held({
+      ...bar,
+      dressing: [newDressItem('flatten', 'f', on, on, { frameMm: 1.024 })],
+    });
+    const inside = flat.mesh.beams.find((b) => b.fromMm > 17 && b.toMm < 23)!;
+    const outside = flat.mesh.beams[0]!;
+    expect(inside.section.inertiaMm4).toBeGreaterThan(outside.section.inertiaMm4);
+    expect(flat.flow(inside, 1.024)).toBeGreaterThan(flat.flow(outside, 1.024) + 30);
+  });
+
+  it('a dressing weighs on it', () => {
+    const bar = pieceOf([openPath('w', [0, 0], [20, 5], [40, 0])], { hang: { x: 20, y: 5 } });
+    const drops = [1, 39].map((x) => {
+      const on = { x, y: 0, lengthMm: 0 };
+      return newDressItem('drop', `d${x}`, on, on);
+    });
+    const only = limits(0.001, 0.001);
+    const [bare, dressed] = [held(bar, only), held({ ...bar, dressing: drops }, only)];
+    const most = (h: Held): number =>
+      Math.max(...h.mesh.beams.map((_, i) => sharesOf(h, i, 1.024).weight));
+    expect(most(dressed)).toBeGreaterThan(1.3 * most(bare));
+  });
+});
+
+describe('large and odd figures', () => {
+  it('thousands of points become no more than some three thousand beams', () => {
+    const points = Array.from({ length: 3_000 }, (_, i): [number, number] => [
+      (i % 100) * 2 + (Math.floor(i / 100) % 2),
+      Math.floor(i / 100) * 6 + (i % 2) * 3,
+    ]);
+    const large = held(pieceOf([openPath('w', ...points)]));
+    expect(large.mesh.beams.length).toBeLessThan(9_500);
+    expect(standing(large, 1).share).toBeGreaterThan(0);
+  });
+
+  it('one straight wire, hung from its middle, is judged too', () => {
+    const bar = held(pieceOf([openPath('w', [0, 0], [40, 0])], { hang: { x: 20, y: 0 } }));
+    expect(Number.isFinite(standing(bar, 1).share)).toBe(true);
+  });
+
+  it('without a wire there is nothing to judge', () => {
+    const piece = pieceOf([]);
+    const { plan, dressing } = planned(piece);
+    expect(holdOf(piece, plan, dressing, null, DEFAULT_LIMITS)).toBeNull();
+  });
+});

@@ -1,0 +1,280 @@
+import { distance, dot, mix, norm, scale, sub, unit, type Vec } from '../geometry';
+import type { Dressing } from '../dressing';
+import type { Piece } from '../piece';
+import type { Plan } from '../plan';
+import { METAL_FACTS, wireMassG } from '../wire';
+import { frameOf, type Frame } from './frame';
+import { bendStrain, hardening } from './hardening';
+import { snagNodes, squeezePairs, type FramePlace } from './loads';
+import { endMasses, extentOf, itemMasses, type HangState } from './hangDressed';
+import { isHung, JOLT, type Limits } from './limits';
+import { meshOf, nodeNear, type Mesh, type MeshBeam } from './mesh';
+
+/** What a piece is tried with. */
+export const LOADS = ['weight', 'snag', 'squeeze'] as const;
+export type Load = (typeof LOADS)[number];
+
+/** How one beam of the frame works at the thickness it was solved for, MPa. */
+interface Worked {
+  readonly snag: Float64Array;
+  readonly squeeze: Float64Array;
+  /** under its own wire's weight, and under all else that hangs on it */
+  readonly wire: Float64Array;
+  readonly rest: Float64Array;
+}
+
+/** A movement and where it is largest. */
+export interface Give {
+  readonly mm: number;
+  readonly at: Vec;
+}
+
+/** A frame solved for one thickness of wire; what another thickness does follows from it. */
+export interface Held {
+  readonly mesh: Mesh;
+  readonly diameterMm: number;
+  /** larger of width and height, mm */
+  readonly sizeMm: number;
+  readonly worked: Worked;
+  readonly gives: Readonly<Record<Load, Give>>;
+  /** share of the weight's movement that the wire's own weight makes */
+  readonly ownShare: number;
+  /** the least that any of it bears, MPa */
+  readonly softest: number;
+  /** flow stress of a beam at a thickness, MPa */
+  readonly flow: (beam: MeshBeam, diameterMm: number) => number;
+}
+
+const G = 9.81e-3;
+
+/** Largest stress of a beam from its forces: pull over area and bending over its modulus, MPa. */
+function stressOf(frame: Frame, movement: Float64Array, { beam, section }: MeshBeam): number {
+  const { axialN, momentA, momentB } = frame.forces(movement, beam);
+  const moment = Math.max(Math.abs(momentA), Math.abs(momentB));
+  return moment / section.modulusMm3 + Math.abs(axialN) / section.areaMm2;
+}
+
+function forceAt(load: Float64Array, node: number, force: Vec): Float64Array {
+  load[3 * node] = load[3 * node]! + force.x;
+  load[3 * node + 1] = load[3 * node + 1]! + force.y;
+  return load;
+}
+
+const movedAt = (movement: Float64Array, node: number): Vec => ({
+  x: movement[3 * node]!,
+  y: movement[3 * node + 1]!,
+});
+
+/** A force at a place goes to the two nodes beside it, as to the ends of a lever. */
+function press(load: Float64Array, { a, b, share }: FramePlace, force: Vec): void {
+  forceAt(load, a, scale(force, 1 - share));
+  forceAt(load, b, scale(force, share));
+}
+
+const movedPlace = (movement: Float64Array, { a, b, share }: FramePlace): Vec =>
+  mix(movedAt(movement, a), movedAt(movement, b), share);
+
+/** The movement without what is a mere turn of the whole about where it is held. */
+function withoutTurn(movement: Float64Array, { model: { nodes }, held }: Mesh): Float64Array {
+  const about = nodes[held[0]!]!;
+  let [turned, size] = [0, 0];
+  nodes.forEach((p, i) => {
+    const r = sub(p, about);
+    turned += r.x * movement[3 * i + 1]! - r.y * movement[3 * i]!;
+    size += dot(r, r);
+  });
+  const by = size > 0 ? turned / size : 0;
+  return movement.map((v, i) => {
+    const r = sub(nodes[Math.floor(i / 3)]!, about);
+    if (i % 3 === 0) return v + by * r.y;
+    return i % 3 === 1 ? v - by * r.x : v - by;
+  });
+}
+
+function largest(movement: Float64Array, { model: { nodes } }: Mesh): Give {
+  let best: Give = { mm: 0, at: nodes[0]! };
+  nodes.forEach((at, i) => {
+    const mm = norm(movedAt(movement, i));
+    if (mm > best.mm) best = { mm, at };
+  });
+  return best;
+}
+
+/**
+ * Tries a piece as a frame: under its own weight (three times, for a jolt), caught at its worst place
+ * and pulled away from where it hangs, and pressed across its width at several heights. A hung piece
+ * swings into a pull, so a snag pulls along the line from where it hangs; a squeeze presses along the
+ * line between two outermost places. Both are then in balance by themselves.
+ * @returns null when there is no wire, or a part of it cannot be held
+ */
+export function holdOf(
+  piece: Piece,
+  plan: Plan,
+  dressing: Dressing | null,
+  hang: HangState | null,
+  limits: Limits,
+): Held | null {
+  const mesh = meshOf(piece, plan, dressing, hang ? hang.places.map((p) => p.on) : []);
+  const frame = mesh && frameOf(mesh.model);
+  if (!mesh || !frame) return null;
+  const { nodes } = mesh.model;
+  const n = nodes.length;
+  const { metal, diameterMm } = piece.wire;
+  const duty = limits.duty[piece.making.wornAs];
+  const hung = isHung(piece.making.wornAs);
+  const box = extentOf(mesh.rows.flatMap((row) => row.map((r) => nodes[r.node]!)));
+  const stresses = (movement: Float64Array): Float64Array => {
+    const out = new Float64Array(mesh.beams.length);
+    for (let i = 0; i < out.length; i++) out[i] = stressOf(frame, movement, mesh.beams[i]!);
+    return out;
+  };
+  const worse = (into: Float64Array, movement: Float64Array): void => {
+    for (let i = 0; i < into.length; i++) {
+      into[i] = Math.max(into[i]!, stressOf(frame, movement, mesh.beams[i]!));
+    }
+  };
+
+  const first = hang?.places[0];
+  const down =
+    first && hang.places.length === 1 && distance(hang.center, first.pivot) > 1e-6
+      ? unit(sub(hang.center, first.pivot))
+      : { x: 0, y: 1 };
+  const still = new Float64Array(3 * n);
+  const own = new Float64Array(3 * n);
+  const rest = new Float64Array(3 * n);
+  if (hung) {
+    const pull = (grams: number): Vec => scale(down, JOLT * G * grams);
+    for (const b of mesh.beams) {
+      const half = pull(wireMassG(metal, diameterMm, b.toMm - b.fromMm) / 2);
+      const { a, b: to } = mesh.model.beams[b.beam]!;
+      forceAt(own, a, half);
+      forceAt(own, to, half);
+    }
+    for (const end of endMasses(piece, plan)) {
+      forceAt(own, nodeNear(nodes, end.on), pull(end.grams));
+    }
+    for (const m of itemMasses(dressing, hang?.places ?? [])) {
+      forceAt(rest, nodeNear(nodes, m.at), pull(m.grams));
+    }
+  }
+  const [ownMoved, restMoved] = hung ? [frame.solve(own), frame.solve(rest)] : [still, still];
+  const weighed = withoutTurn(
+    ownMoved.map((v, i) => v + restMoved[i]!),
+    mesh,
+  );
+  const weight = largest(weighed, mesh);
+  const ownMost = largest(withoutTurn(ownMoved, mesh), mesh).mm;
+  const restMost = largest(withoutTurn(restMoved, mesh), mesh).mm;
+
+  const from = first ? nodes[mesh.held[0]!]! : { x: (box.minX + box.maxX) / 2, y: box.minY };
+  const caught = new Float64Array(mesh.beams.length);
+  let snag: Give = { mm: 0, at: from };
+  for (const node of snagNodes(mesh)) {
+    const away = sub(nodes[node]!, from);
+    const along = norm(away) > 1e-6 ? unit(away) : { x: 0, y: 1 };
+    const moved = frame.solve(forceAt(new Float64Array(3 * n), node, scale(along, duty.snagN)));
+    worse(caught, moved);
+    const mm = dot(movedAt(moved, node), along);
+    if (mm > snag.mm) snag = { mm, at: nodes[node]! };
+  }
+
+  const pressed = new Float64Array(mesh.beams.length);
+  let squeeze: Give = { mm: 0, at: from };
+  for (const [left, right] of squeezePairs(mesh, box)) {
+    const inward = unit(sub(right.at, left.at));
+    const load = new Float64Array(3 * n);
+    press(load, left, scale(inward, duty.squeezeN));
+    press(load, right, scale(inward, -duty.squeezeN));
+    const moved = frame.solve(load);
+    worse(pressed, moved);
+    const mm = dot(sub(movedPlace(moved, left), movedPlace(moved, right)), inward);
+    if (mm > squeeze.mm) squeeze = { mm, at: left.at };
+  }
+
+  return {
+    mesh,
+    diameterMm,
+    sizeMm: Math.max(box.maxX - box.minX, box.maxY - box.minY, 1e-6),
+    worked: {
+      snag: caught,
+      squeeze: pressed,
+      wire: stresses(ownMoved),
+      rest: stresses(restMoved),
+    },
+    gives: { weight, snag, squeeze },
+    ownShare: ownMost + restMost > 0 ? ownMost / (ownMost + restMost) : 0,
+    softest: plan.flowMPa,
+    flow: flowIn(piece, plan),
+  };
+}
+
+/** Flow stress of a piece's wire where it was bent and hammered, with what its test coil showed. */
+export function flowIn({ wire: { metal, temper } }: Piece, plan: Plan): Held['flow'] {
+  const flowAfter = hardening(metal, temper, plan.flowMPa / METAL_FACTS[metal].flowMPa[temper]);
+  return (beam, d) => flowAfter(bendStrain(d, beam.radiusMm) + beam.hammered);
+}
+
+/** How a piece of one figure stands its loads in wire of another thickness. */
+export interface Standing {
+  /** largest share of what the wire bears before it stays bent, and where */
+  readonly share: number;
+  readonly beam: number;
+  readonly by: Load;
+  readonly stressMPa: number;
+  readonly flowMPa: number;
+  /** largest movement, mm */
+  readonly give: Give & { readonly by: Load };
+}
+
+/** Shares of what it bears that one beam works with, by load. */
+export function sharesOf(held: Held, index: number, d: number): Record<Load, number> {
+  const { worked, mesh, flow, diameterMm } = held;
+  const thicker = d / diameterMm;
+  const bears = flow(mesh.beams[index]!, d) * thicker ** 3;
+  return {
+    weight: (worked.wire[index]! * thicker ** 2 + worked.rest[index]!) / bears,
+    snag: worked.snag[index]! / bears,
+    squeeze: worked.squeeze[index]! / bears,
+  };
+}
+
+export const hardest = (shares: Readonly<Record<Load, number>>): Load =>
+  LOADS.reduce((a, b) => (shares[b] > shares[a] ? b : a));
+
+/**
+ * The same frame in another thickness: forces at given places make moments that do not depend on it,
+ * so stresses go with 1/d^3 and movements with 1/d^4 (d^2 times those where the wire's own weight
+ * is the load). Left out is only how the wire stretches, d/R squared against its bending.
+ */
+export function standing(held: Held, d: number): Standing {
+  const { mesh, gives, ownShare, worked, flow } = held;
+  const thicker = d / held.diameterMm;
+  const [square, cube] = [thicker ** 2, thicker ** 3];
+  let [share, beam] = [-1, 0];
+  for (let i = 0; i < mesh.beams.length; i++) {
+    const weight = worked.wire[i]! * square + worked.rest[i]!;
+    const most = Math.max(weight, worked.snag[i]!, worked.squeeze[i]!);
+    // Most beams are out of the question without asking what they bear.
+    if (most <= share * cube * held.softest) continue;
+    const own = most / cube / flow(mesh.beams[i]!, d);
+    if (own > share) [share, beam] = [own, i];
+  }
+  const flowMPa = mesh.beams.length > 0 ? flow(mesh.beams[beam]!, d) : 1;
+  const best = {
+    share,
+    beam,
+    by: hardest(sharesOf(held, beam, d)),
+    stressMPa: share * flowMPa,
+    flowMPa,
+  };
+  const ofLoad: Record<Load, number> = {
+    weight: gives.weight.mm * (ownShare * thicker ** 2 + 1 - ownShare),
+    snag: gives.snag.mm,
+    squeeze: gives.squeeze.mm,
+  };
+  const by = LOADS.reduce((a, b) => (ofLoad[b] > ofLoad[a] ? b : a));
+  return {
+    ...best,
+    give: { mm: ofLoad[by] / thicker ** 4, at: gives[by].at, by },
+  };
+}

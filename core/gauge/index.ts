@@ -1,0 +1,23 @@
+/**
+ * Gauge: whether a piece holds its shape in a wire, which wire to take, and how it hangs. A plane frame
+ * along the formed wires, held where it hangs; the loads of how it is worn; the flow stress of wire that
+ * was bent and hammered. What is derived, its sources and what is left out: docs/gauge.md.
+ */
+export { hungStraight, withGaugeChange } from './change';
+export type { Check } from './checks';
+export { frameOf } from './frame';
+export { groundFor } from './ground';
+export { hangDressed, type HangState } from './hangDressed';
+export { LOADS, type Load } from './hold';
+export { DEFAULT_LIMITS, limitsSchema, type Limits } from './limits';
+export { gaugeRemedies, type GaugeRemedy } from './remedies';
+export {
+  sizeName,
+  verdictFrom,
+  verdictOf,
+  type Choice,
+  type Stretch,
+  type Tried,
+  type Verdict,
+  type WeakSpot,
+} from './verdict';

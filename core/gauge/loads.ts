@@ -1,0 +1,72 @@
+import { distance, type Box, type Vec } from '../geometry';
+import type { Mesh } from './mesh';
+
+/** So many places are tried for a snag; fewer on a very large frame, so that it stays quick. */
+const SNAGS = { most: 24, least: 8, beams: 12_000 } as const;
+
+/** Nodes at which it may catch: all ends, the outermost places, and places along it. */
+export function snagNodes({ model, rows, held }: Mesh): number[] {
+  const { nodes } = model;
+  const along = rows.flatMap((row) => row.map((r) => r.node));
+  const most = Math.max(SNAGS.least, Math.min(SNAGS.most, SNAGS.beams / Math.max(1, along.length)));
+  const step = Math.max(1, Math.ceil(along.length / most));
+  const outermost = [1, -1].flatMap((sign) =>
+    (['x', 'y'] as const).map((k) =>
+      along.reduce((a, b) => (sign * nodes[b]![k] > sign * nodes[a]![k] ? b : a), along[0]!),
+    ),
+  );
+  const ends = rows.slice(0, most).flatMap((row) => [row[0]?.node, row.at(-1)?.node]);
+  const all = [...ends, ...outermost, ...along.filter((_, i) => i % step === 0)];
+  return [...new Set(all.filter((n): n is number => n !== undefined))].filter(
+    (n) => !held.some((h) => distance(nodes[h]!, nodes[n]!) < 0.5),
+  );
+}
+
+/** Places nearer to each other than this share of the width are not pressed together. */
+const LEAST_PINCH = 0.15;
+/** Places no further in than this are as far out as the outermost, mm. */
+const SIDE_MM = 1e-3;
+
+/** Heights at which a piece is pressed, as shares of its own. */
+const PRESSED_AT = [0.15, 0.3, 0.5, 0.7, 0.85];
+
+/** A place on the frame: a share of the way from one node to another. */
+export interface FramePlace {
+  readonly a: number;
+  readonly b: number;
+  readonly share: number;
+  readonly at: Vec;
+}
+
+/** Pairs of places it is pressed between: its two outermost, and the outermost at several heights. */
+export function squeezePairs(
+  { model: { nodes, beams }, rows }: Mesh,
+  box: Box,
+): [FramePlace, FramePlace][] {
+  const outermost = (list: readonly FramePlace[], sign: 1 | -1): FramePlace => {
+    const most = Math.max(...list.map((p) => sign * p.at.x));
+    // A straight side is pressed at its middle.
+    const side = list.filter((p) => sign * p.at.x > most - SIDE_MM);
+    return side[side.length >> 1]!;
+  };
+  const outer = (list: readonly FramePlace[]): [FramePlace, FramePlace] => [
+    outermost(list, -1),
+    outermost(list, 1),
+  ];
+  const along = rows.flatMap((row) =>
+    row.map(({ node }) => ({ a: node, b: node, share: 0, at: nodes[node]! })),
+  );
+  const pairs = PRESSED_AT.flatMap((height): [FramePlace, FramePlace][] => {
+    const y = box.minY + height * (box.maxY - box.minY);
+    const across = beams.flatMap(({ a, b }): FramePlace[] => {
+      const [p, q] = [nodes[a]!, nodes[b]!];
+      if ((p.y - y) * (q.y - y) > 0 || p.y === q.y) return [];
+      const share = (y - p.y) / (q.y - p.y);
+      return [{ a, b, share, at: { x: p.x + share * (q.x - p.x), y } }];
+    });
+    return across.length > 1 ? [outer(across)] : [];
+  });
+  return [outer(along), ...pairs].filter(
+    ([a, b]) => b.at.x - a.at.x > LEAST_PINCH * (box.maxX - box.minX),
+  );
+}

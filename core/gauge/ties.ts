@@ -1,0 +1,185 @@
+import {
+  BIND_REACH,
+  groundOf,
+  paired,
+  passBeside,
+  passesBeside,
+  runAt,
+  type Dressing,
+  type Ground,
+} from '../dressing';
+import { distance, type Vec } from '../geometry';
+import type { Piece, Thread } from '../piece';
+import type { Plan } from '../plan';
+
+/** A place on a wire: its index and mm on its blank. */
+export interface WirePlace {
+  readonly wire: number;
+  readonly mm: number;
+}
+
+/** Two places of the frame that hold each other. */
+export interface Tie {
+  readonly a: WirePlace;
+  readonly b: WirePlace;
+  /** a pin lets both turn; fast does not; a thread is a thin wire from one to the other */
+  readonly how: 'pin' | 'fast' | { readonly thread: Thread };
+}
+
+/**
+ * How the two ends of a closed wire hold each other: fast; together but free to turn, because the
+ * piece hangs there and what it hangs from goes round both; or not at all.
+ */
+export type SeamHold = 'fast' | 'hung' | 'open';
+
+export interface Ties {
+  readonly ties: readonly Tie[];
+  /** for each wire its seam; null for a wire with two ends of its own */
+  readonly seams: readonly (SeamHold | null)[];
+}
+
+/** So many ties stand for a weave, however many rows it has. */
+const WEAVE_TIES = 10;
+/** A seam is held by a binding of several wires, or by what the piece hangs from, this near to it, mm. */
+const SEAM_MM = 3;
+/** Ends this near to another pass, in wire diameters, are soldered or glued to it. */
+const TOUCH = 1.3;
+
+function itemTies(ground: Ground, { items }: Dressing): Tie[] {
+  return items.flatMap(({ item, problems }): Tie[] => {
+    if (problems.some((p) => p.refused)) return [];
+    const run = runAt(ground, item.on);
+    if (!run) return [];
+    const here = { wire: run.wire, mm: (run.fromMm + run.toMm) / 2 };
+    switch (item.kind) {
+      case 'bind': {
+        if (item.strands < 2) return [];
+        return passesBeside(ground, run, BIND_REACH * ground.frameMm).map(({ wire, mm }): Tie => ({
+          a: here,
+          b: { wire, mm },
+          how: 'pin',
+        }));
+      }
+      case 'bridge': {
+        const to = runAt(ground, item.to);
+        if (!to) return [];
+        const there = { wire: to.wire, mm: (to.fromMm + to.toMm) / 2 };
+        return [{ a: here, b: there, how: { thread: item.thread } }];
+      }
+      case 'weave':
+      case 'lacing': {
+        const to = runAt(ground, item.to);
+        if (!to) return [];
+        const { mmAt } = paired(run, to);
+        const count = item.kind === 'weave' ? WEAVE_TIES : Math.min(WEAVE_TIES, item.points);
+        return Array.from({ length: count }, (_, i): Tie => {
+          const [a, b] = mmAt(count === 1 ? 0.5 : i / (count - 1));
+          return {
+            a: { wire: run.wire, mm: a },
+            b: { wire: to.wire, mm: b },
+            how: { thread: item.thread },
+          };
+        });
+      }
+      default:
+        return [];
+    }
+  });
+}
+
+/** Wires of parts that are joined to the rest: a loop or ring swings, a binding holds. */
+function partTies(ground: Ground): Tie[] {
+  const { piece, plan } = ground;
+  return piece.parts.flatMap((part): Tie[] => {
+    const own = plan.wires.flatMap((w, i) => (part.paths.includes(w.pathId) ? [i] : []));
+    const rest = plan.wires.flatMap((_, i) => (own.includes(i) ? [] : [i]));
+    const near = nearestPlaces(ground, own, rest);
+    return near ? [{ a: near.a, b: near.b, how: 'pin' }] : [];
+  });
+}
+
+/** The nearest two places of some wires and others. */
+function nearestPlaces(
+  { lines }: Ground,
+  some: readonly number[],
+  others: readonly number[],
+): { a: WirePlace; b: WirePlace; farMm: number } | null {
+  const spots = (list: readonly number[]): { at: Vec; place: WirePlace }[] =>
+    list.flatMap((wire) =>
+      lines[wire]!.points.map((at, i) => ({ at, place: { wire, mm: lines[wire]!.s[i]! } })),
+    );
+  const [from, to] = [spots(some), spots(others)];
+  let best: { a: WirePlace; b: WirePlace; farMm: number } | null = null;
+  for (const p of from) {
+    for (const q of to) {
+      const farMm = distance(p.at, q.at);
+      if (!best || farMm < best.farMm) best = { a: p.place, b: q.place, farMm };
+    }
+  }
+  return best;
+}
+
+/** What holds a frame together: bindings, weaves, beads across, joined parts, tucked ends, closed seams. */
+export function tiesOf(
+  piece: Piece,
+  plan: Plan,
+  dressing: Dressing | null,
+  holds: readonly Vec[],
+): Ties {
+  const ground = groundOf(piece, plan);
+  const bonded = piece.making.closing !== 'mechanical';
+  const d = plan.diameterMm;
+  const ties: Tie[] = dressing ? itemTies(ground, dressing) : [];
+  ties.push(...partTies(ground));
+  const seams = plan.wires.map((wire, w): SeamHold | null => {
+    if (!wire.closed) {
+      (['start', 'end'] as const).forEach((which) => {
+        const end = wire.ends[which];
+        if (!bonded && end.kind !== 'tucked') return;
+        const mm = which === 'start' ? 0 : wire.developedMm;
+        const run = runAt(ground, { ...endPoint(ground, w, which), lengthMm: 0 });
+        const other =
+          run && passBeside(ground, { ...run, wire: w, fromMm: mm, toMm: mm }, TOUCH * d);
+        if (!other) return;
+        const how = bonded ? 'fast' : 'pin';
+        ties.push({ a: { wire: w, mm }, b: { wire: other.wire, mm: other.mm }, how });
+      });
+      return null;
+    }
+    if (bonded || wire.ends.seam.join === 'loops') return 'fast';
+    const isSeam = ({ wire: own, mm }: WirePlace): boolean =>
+      own === w && (mm <= SEAM_MM || mm >= wire.developedMm - SEAM_MM);
+    const bindsSeam = ties.some((t) => t.how === 'pin' && (isSeam(t.a) || isSeam(t.b)));
+    // An overlap lies beside the wire's first stretch; ends that butt are wrapped only right over them.
+    const { join, overlapMm } = wire.ends.seam;
+    const reach = join === 'overlap' ? overlapMm : 0;
+    const wrapped = (dressing?.items ?? []).some(({ item, spans, problems }) => {
+      if (problems.some((p) => p.refused)) return false;
+      const covers = spans.some(
+        ({ wire: own, fromMm, toMm }) =>
+          own === w && [0, wire.developedMm].some((seam) => fromMm < seam + reach && toMm > seam),
+      );
+      const holds = item.kind === 'bind' || item.kind === 'coil' || item.kind === 'weave';
+      if (holds && covers) return true;
+      if (item.kind === 'bind' && bindsSeam) return true;
+      // A bail made from wire is wound on both sides of it.
+      const seam = wire.seamPlace;
+      return (
+        item.kind === 'finding' &&
+        item.what === 'bail' &&
+        item.made &&
+        seam !== null &&
+        distance(item.on, seam) < 2 * SEAM_MM
+      );
+    });
+    if (wrapped) return 'fast';
+    const { seamPlace } = wire;
+    return seamPlace && holds.some((h) => distance(h, seamPlace) < SEAM_MM) ? 'hung' : 'open';
+  });
+  return { ties, seams };
+}
+
+function endPoint(ground: Ground, wire: number, which: 'start' | 'end'): Vec {
+  const { points } = ground.lines[wire]!;
+  return which === 'start' ? points[0]! : points[points.length - 1]!;
+}

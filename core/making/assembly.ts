@@ -1,0 +1,123 @@
+import { dressPiece, type Dressing } from '../dressing';
+import type { Kit } from '../forming';
+import type { DressItem, Piece } from '../piece';
+import { planPiece, type Bench, type Plan } from '../plan';
+import { stepsOf, type WireSteps } from '../steps';
+import { inOrder, type Precedence } from './precedence';
+import type { Task } from './taskBook';
+import { taskGraph } from './tasks';
+
+/** A change that takes a contradiction away; each was tried before it is offered. */
+export interface OrderRemedy {
+  readonly label: string;
+  readonly piece: Piece;
+}
+
+export interface Conflict {
+  readonly ring: readonly Precedence[];
+  /** names of the tasks in the ring, in order */
+  readonly titles: readonly string[];
+  readonly remedies: readonly OrderRemedy[];
+}
+
+export interface Assembly {
+  /** in the order of the work */
+  readonly tasks: readonly Task[];
+  readonly precedences: readonly Precedence[];
+  readonly conflicts: readonly Conflict[];
+  readonly works: readonly WireSteps[];
+}
+
+const worksOf = (piece: Piece, plan: Plan, kit: Kit | null): WireSteps[] =>
+  plan.wires.flatMap((_, i) => stepsOf(piece, plan, i, kit) ?? []);
+
+interface Ordering {
+  readonly tasks: Task[];
+  readonly precedences: readonly Precedence[];
+  readonly rings: readonly (readonly Precedence[])[];
+  readonly works: WireSteps[];
+}
+
+function ordering(piece: Piece, plan: Plan, dressing: Dressing, kit: Kit | null): Ordering {
+  const works = worksOf(piece, plan, kit);
+  const { tasks, precedences } = taskGraph(piece, plan, dressing, works);
+  const { order, rings } = inOrder(
+    tasks.map((t) => t.id),
+    precedences,
+  );
+  const byId = new Map(tasks.map((t) => [t.id, t]));
+  return { tasks: order.map((id) => byId.get(id)!), precedences, rings, works };
+}
+
+/** Changes that may heal a ring, to be tried. */
+function candidates(piece: Piece, ring: readonly Precedence[]): OrderRemedy[] {
+  const out: OrderRemedy[] = [];
+  for (const wish of ring.filter((e) => e.wished)) {
+    const order = piece.making.order.filter((o) => o.first !== wish.first || o.then !== wish.then);
+    out.push({
+      label: 'Let go of that wish',
+      piece: { ...piece, making: { ...piece.making, order } },
+    });
+  }
+  const ids = new Set(ring.flatMap((e) => [e.first, e.then]));
+  const involved = piece.dressing.filter((i) => ids.has(`item:${i.id}`));
+  const withItem = (item: DressItem): Piece => ({
+    ...piece,
+    dressing: piece.dressing.map((i) => (i.id === item.id ? item : i)),
+  });
+  if (ring.some((e) => e.first.startsWith('wire:') || e.then.startsWith('wire:'))) {
+    for (const from of ['first', 'last', 'middle'] as const) {
+      if (from === piece.from) continue;
+      const where = { first: 'the first end', last: 'the last end', middle: 'the middle' }[from];
+      out.push({ label: `Bend from ${where}`, piece: { ...piece, from } });
+    }
+    if (piece.work === 'spool') {
+      out.push({ label: 'Cut the wire first', piece: { ...piece, work: 'cut' } });
+    }
+  }
+  for (const item of involved) {
+    if (item.kind === 'beads') {
+      const wound: DressItem = {
+        id: item.id,
+        kind: 'wound-beads',
+        on: item.on,
+        beads: item.beads,
+        thread: { metal: piece.wire.metal, temper: 'dead-soft', diameterMm: 0.321 },
+        wraps: 3,
+        tailMm: 20,
+      };
+      out.push({ label: 'Wind these beads on afterwards', piece: withItem(wound) });
+    }
+    if (item.kind === 'flatten') {
+      out.push({
+        label: 'Leave the hammering out',
+        piece: { ...piece, dressing: piece.dressing.filter((i) => i.id !== item.id) },
+      });
+    }
+  }
+  return out;
+}
+
+/**
+ * The order in which a piece is made. Contradictions are named with what would heal them.
+ * @param bench the maker's tools; remedies are planned with them again
+ */
+export function assemblyOf(piece: Piece, plan: Plan, dressing: Dressing, bench: Bench): Assembly {
+  const kit = bench.kit ?? null;
+  const { tasks, precedences, rings, works } = ordering(piece, plan, dressing, kit);
+  const titles = new Map(tasks.map((t) => [t.id, t.title]));
+  const heals = (changed: Piece): boolean => {
+    const replan = planPiece(changed, bench);
+    return ordering(changed, replan, dressPiece(changed, replan), kit).rings.length < rings.length;
+  };
+  return {
+    tasks,
+    precedences,
+    works,
+    conflicts: rings.map((ring) => ({
+      ring,
+      titles: ring.map((e) => titles.get(e.first) ?? e.first),
+      remedies: candidates(piece, ring).filter((r) => heals(r.piece)),
+    })),
+  };
+}

@@ -1,0 +1,18 @@
+/**
+ * Making: the order of assembly with its reasons, cautions where they apply, the steps one by one,
+ * and the record of a real copy.
+ */
+export { assemblyOf, type Assembly, type Conflict, type OrderRemedy } from './assembly';
+export { caution, earMetal, type Caution, type CautionId } from './cautions';
+export { makeSteps, type MakeStep } from './makeSteps';
+export { dressOrders } from './orders';
+export { inOrder, type Ordered, type Precedence } from './precedence';
+export {
+  makingRecordSchema,
+  newMaking,
+  NO_NOTES,
+  readMaking,
+  withStep,
+  type MakingRecord,
+} from './record';
+export type { Task } from './taskBook';

@@ -1,0 +1,135 @@
+import { eyesOf, overlaps, type Dressed } from '../dressing';
+import { distance } from '../geometry';
+import type { DressKind } from '../piece';
+import type { WireSteps } from '../steps';
+import { taskOf, type TaskBook } from './taskBook';
+
+/** Items that a thin wire winds or weaves. */
+const WOUND: ReadonlySet<DressKind> = new Set([
+  'bind',
+  'coil',
+  'weave',
+  'lacing',
+  'net',
+  'wound-beads',
+  'bridge',
+  'strands',
+  'twist',
+  'fan',
+]);
+const FILLS: ReadonlySet<DressKind> = new Set(['weave', 'lacing', 'net', 'wound-beads', 'coil']);
+const HANGS: ReadonlySet<DressKind> = new Set(['drop', 'finding']);
+/** Items with a size of their own about one place, smaller ones inside larger ones. */
+const ROUND: ReadonlySet<DressKind> = new Set(['net', 'cage', 'rosette', 'guided', 'bridge']);
+
+/** The last step that bends a stretch of a wire; 0 when none does. */
+function bentBy(work: WireSteps, fromMm: number, toMm: number): number {
+  let last = 0;
+  work.steps.forEach((s, i) => {
+    if (s.marks.some((m) => m.blankMm >= fromMm - 1e-6 && m.blankMm <= toMm + 1e-6)) last = i;
+  });
+  return last;
+}
+
+/** How far an item reaches about its place, mm. */
+function reachOf({ item, place, marks }: Dressed): number {
+  if (item.kind === 'net') return item.outerMm;
+  let most = 0;
+  for (const m of marks) {
+    if (m.kind === 'stone') most = Math.max(most, m.widthMm / 2, m.heightMm / 2);
+    if (m.kind === 'bead') most = Math.max(most, distance(m.at, place) + m.bead.acrossMm / 2);
+    if (m.kind === 'wire') {
+      for (const run of m.runs) for (const p of run) most = Math.max(most, distance(p, place));
+    }
+  }
+  return most;
+}
+
+/** The task of each item, and what of its wires it waits for. */
+export function itemTasks(book: TaskBook): void {
+  for (const d of book.items) {
+    const id = taskOf(d);
+    book.put({ id, kind: 'dress', title: d.title, itemId: d.item.id });
+    const { kind } = d.item;
+    // Threaded beads were placed among the bends already.
+    if (kind === 'beads') continue;
+    const spanned = [...new Set(d.spans.map((s) => s.wire))];
+    for (const wire of spanned.length > 0 ? spanned : book.works.map((w) => w.wire)) {
+      if (kind === 'flatten') {
+        afterItsBends(book, d, wire);
+        continue;
+      }
+      book.before(book.lastBendOf(wire), id, 'the frame is bent first');
+      if ((FILLS.has(kind) || ROUND.has(kind)) && book.plan.wires[wire]?.closed) {
+        book.before(book.lastOf(wire), id, 'the frame is closed before it is filled');
+      }
+    }
+  }
+}
+
+function afterItsBends(book: TaskBook, d: Dressed, wire: number): void {
+  const id = taskOf(d);
+  const span = d.spans.find((s) => s.wire === wire);
+  const work = book.works.find((w) => w.wire === wire);
+  if (!span || !work) return;
+  const step = bentBy(work, span.fromMm, span.toMm);
+  const group = book.groups.get(wire)?.find((g) => g.from <= step && step <= g.to);
+  const why = 'the stretch is bent round before it is hammered flat';
+  book.before(group?.id ?? book.cutOf(wire), id, why);
+  const ends = book.endsOf(wire);
+  if (ends) book.before(id, ends, 'hammered wire grows: trim afterwards');
+}
+
+/** Why one item comes before another; null when it does not matter. */
+function whyBefore(a: Dressed, b: Dressed, reach: (d: Dressed) => number): string | null {
+  const [first, then] = [a.item.kind, b.item.kind];
+  const oneWire = a.spans.some((s) => b.spans.some((t) => t.wire === s.wire));
+  if (first === 'flatten' && then === 'beads' && oneWire)
+    return 'hammer before beads: a blow breaks them';
+  if (first === 'flatten' && WOUND.has(then) && oneWire)
+    return 'hammer before binding: never over thin wire';
+  if (first === 'flatten' && HANGS.has(then)) return 'hammer before anything hangs from it';
+  if (first === 'bind' && FILLS.has(then)) return 'crossings are bound before weaving';
+  const inner = first === 'strands' || first === 'twist';
+  if (inner && (then === 'bind' || then === 'coil') && overlaps(a, b))
+    return 'inner before outer: what is wrapped lies inside the wraps';
+  if (!ROUND.has(first) || !ROUND.has(then)) return null;
+  const inside = reach(a) < reach(b) - 1e-6 && distance(a.place, b.place) < reach(b);
+  return inside ? 'inner before outer' : null;
+}
+
+/** What items ask of each other: hammer first, inner before outer, crossings before weaves. */
+export function itemsAmongThemselves(book: TaskBook): void {
+  const known = new Map<Dressed, number>();
+  const reach = (d: Dressed): number => {
+    const mm = known.get(d) ?? reachOf(d);
+    known.set(d, mm);
+    return mm;
+  };
+  for (const a of book.items) {
+    for (const b of book.items) {
+      if (a === b) continue;
+      const [first, then] = [taskOf(a), taskOf(b)];
+      const why = whyBefore(a, b, reach);
+      if (why) book.before(first, then, why);
+      if (WOUND.has(a.item.kind) && HANGS.has(b.item.kind))
+        book.before(first, then, 'what hangs is in the way of winding', { soft: true });
+    }
+  }
+}
+
+/** What hangs in an eye that is wrapped shut goes in before. */
+export function hungBeforeShut(book: TaskBook): void {
+  const { piece, plan } = book;
+  for (const d of book.items) {
+    const { item } = d;
+    if (item.kind !== 'finding' || item.what === 'jump-ring' || item.what === 'bail') continue;
+    plan.wires.forEach((wire, w) => {
+      const shut = eyesOf(piece, plan, wire).some(
+        (e) => e.shuts && distance(e.center, item.on) < e.insideMm / 2 + 3,
+      );
+      const ends = book.endsOf(w);
+      if (shut && ends) book.before(taskOf(d), ends, 'it hangs in a loop that is wrapped shut');
+    });
+  }
+}

@@ -1,0 +1,287 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { dressPiece, newDressItem } from '../dressing';
+import { DEFAULT_KIT } from '../forming';
+import type { Vec } from '../geometry';
+import { newPath, newPiece, type DressItem, type FigurePath, type Piece } from '../piece';
+import { planPiece } from '../plan';
+import {
+  assemblyOf,
+  inOrder,
+  makeSteps,
+  newMaking,
+  readMaking,
+  withStep,
+  type Assembly,
+  type Precedence,
+} from '.';
+
+const at = (x: number, y: number): Vec => ({ x, y });
+const place = (x: number, y: number, lengthMm = 0) => ({ x, y, lengthMm });
+
+/** A wire with corners at 20, 40 and 60 mm along. */
+const STAIRS = newPath('s', [at(0, 0), at(20, 0), at(20, 20), at(40, 20), at(40, 40)], false);
+
+const pieceOf = (dressing: DressItem[], more: Partial<Piece> = {}): Piece => ({
+  ...newPiece('p', 'Stairs', ''),
+  wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 0.8 },
+  reserveMm: 3,
+  paths: [STAIRS],
+  dressing,
+  ...more,
+});
+
+function assembled(piece: Piece): Assembly {
+  const plan = planPiece(piece, { kit: DEFAULT_KIT });
+  return assemblyOf(piece, plan, dressPiece(piece, plan), { kit: DEFAULT_KIT });
+}
+
+const ids = (a: Assembly): string[] => a.tasks.map((t) => t.id);
+
+function stepsFor(piece: Piece) {
+  const plan = planPiece(piece, { kit: DEFAULT_KIT });
+  const dressing = dressPiece(piece, plan);
+  const assembly = assemblyOf(piece, plan, dressing, { kit: DEFAULT_KIT });
+  return makeSteps(piece, plan, dressing, assembly, DEFAULT_KIT, 'mm');
+}
+
+const beads = (x: number, y: number, lengthMm: number): DressItem =>
+  newDressItem('beads', 'b', place(x, y, lengthMm), place(0, 0), { frameMm: 0.8 });
+
+describe('order of precedences', () => {
+  it('keeps every precedence, and takes the first of those that could come next', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.nat(19), fc.nat(19)), { maxLength: 60 }),
+        fc.shuffledSubarray(
+          Array.from({ length: 20 }, (_, i) => String(i)),
+          { minLength: 20 },
+        ),
+        (pairs, tasks) => {
+          // Only from lower to higher: no ring.
+          const edges = pairs
+            .filter(([a, b]) => a < b)
+            .map(([a, b]): Precedence => ({ first: String(a), then: String(b), why: '' }));
+          const { order, rings } = inOrder(tasks, edges);
+          expect(rings).toEqual([]);
+          expect([...order].sort()).toEqual([...tasks].sort());
+          for (const e of edges) expect(order.indexOf(e.first)).toBeLessThan(order.indexOf(e.then));
+        },
+      ),
+    );
+    expect(inOrder(['b', 'a'], []).order).toEqual(['b', 'a']);
+  });
+
+  it('reports rings, and lets go of the wish in them', () => {
+    const e = (first: string, then: string, wished = false): Precedence => ({
+      first,
+      then,
+      why: `${first} before ${then}`,
+      wished,
+    });
+    const { order, rings } = inOrder(
+      ['a', 'b', 'c', 'd'],
+      [e('a', 'b'), e('b', 'c'), e('c', 'a', true), e('c', 'd')],
+    );
+    expect(order).toEqual(['a', 'b', 'c', 'd']);
+    expect(rings).toHaveLength(1);
+    expect(rings[0]!.map((r) => r.why).sort()).toEqual(['a before b', 'b before c', 'c before a']);
+    // What is only handier gives way without a word.
+    const soft = { ...e('b', 'a'), soft: true };
+    expect(inOrder(['b', 'a'], [e('a', 'b'), soft])).toEqual({ order: ['a', 'b'], rings: [] });
+  });
+});
+
+describe('assembly', () => {
+  it('a bare wire: cut, bend, trim, finish, compare', () => {
+    expect(ids(assembled(pieceOf([])))).toEqual([
+      'wire:0:cut',
+      'wire:0:bends:0',
+      'wire:0:ends',
+      'finish',
+      'compare',
+    ]);
+  });
+
+  it('beads between two corners part the bends: one before, two after', () => {
+    const a = assembled(pieceOf([beads(20, 10, 12)]));
+    expect(a.conflicts).toEqual([]);
+    expect(ids(a)).toEqual([
+      'wire:0:cut',
+      'wire:0:bends:0',
+      'item:b',
+      'wire:0:bends:1',
+      'wire:0:ends',
+      'finish',
+      'compare',
+    ]);
+    const bends = a.tasks.filter((t) => t.kind === 'bend').map((t) => t.title);
+    expect(bends).toEqual(['One bend', '2 bends']);
+  });
+
+  it('from the last end it is the other way round', () => {
+    const a = assembled(pieceOf([beads(20, 10, 12)], { from: 'last' }));
+    expect(a.tasks.filter((t) => t.kind === 'bend').map((t) => t.title)).toEqual([
+      '2 bends',
+      'One bend',
+    ]);
+  });
+
+  it('on the spool the beads go on before the first bend', () => {
+    const order = ids(assembled(pieceOf([beads(20, 10, 12)], { work: 'spool' })));
+    expect(order.indexOf('item:b')).toBeLessThan(order.indexOf('wire:0:bends:0'));
+  });
+
+  it('hammering beyond the beads contradicts them, and each remedy heals it', () => {
+    const flat = newDressItem('flatten', 'f', place(40, 30, 16), place(0, 0));
+    const over = { ...flat, on: place(35, 20, 30) };
+    const piece = pieceOf([beads(20, 10, 12), over]);
+    const a = assembled(piece);
+    expect(a.conflicts).toHaveLength(1);
+    const whys = a.conflicts[0]!.ring.map((e) => e.why);
+    expect(whys).toContain('hammer before beads: a blow breaks them');
+    expect(whys).toContain('beads are threaded before the wire is bent beyond them');
+    const { remedies } = a.conflicts[0]!;
+    expect(remedies.map((r) => r.label)).toContain('Wind these beads on afterwards');
+    for (const r of remedies) expect(assembled(r.piece).conflicts).toEqual([]);
+    // There is an order all the same, with every task in it.
+    expect(new Set(ids(a)).size).toBe(7 + 1);
+  });
+
+  it('a wish against the work is named and can be let go', () => {
+    const making = { ...pieceOf([]).making, order: [{ first: 'finish', then: 'wire:0:bends:0' }] };
+    const a = assembled(pieceOf([], { making }));
+    expect(a.conflicts).toHaveLength(1);
+    expect(a.conflicts[0]!.remedies.map((r) => r.label)).toContain('Let go of that wish');
+    expect(ids(a).indexOf('finish')).toBeGreaterThan(ids(a).indexOf('wire:0:bends:0'));
+    const kept = { ...making, order: [{ first: 'item:c', then: 'item:d' }] };
+    const coil = (id: string, x: number) => newDressItem('coil', id, place(x, 0, 4), place(0, 0));
+    const order = ids(assembled(pieceOf([coil('d', 5), coil('c', 14)], { making: kept })));
+    expect(order.indexOf('item:c')).toBeLessThan(order.indexOf('item:d'));
+  });
+
+  it('crossings are bound before weaving; what is wrapped lies inside; rings hang last', () => {
+    const rail = newPath('r', [at(0, 6), at(20, 6)], false);
+    const weave = newDressItem('weave', 'w', place(10, 0, 10), place(10, 6, 10));
+    const bind = {
+      ...newDressItem('bind', 'n', place(3, 0), place(0, 0)),
+      strands: 1,
+    } as DressItem;
+    const strands = newDressItem('strands', 's', place(3, 0, 4), place(0, 0));
+    const ring = newDressItem('finding', 'j', place(0, 0), place(0, 0));
+    const piece = pieceOf([ring, weave, bind, strands], { paths: [STAIRS, rail] });
+    const order = ids(assembled(piece));
+    const n = (id: string): number => order.indexOf(`item:${id}`);
+    expect(n('s')).toBeLessThan(n('n'));
+    expect(n('n')).toBeLessThan(n('w'));
+    expect(n('w')).toBeLessThan(n('j'));
+  });
+
+  it('a chain hung in a wrapped loop goes on before the loop is shut', () => {
+    const end = { kind: 'wrapped-loop', insideMm: 4, wraps: 3, tailMm: 2 } as const;
+    const path: FigurePath = { ...STAIRS, start: end };
+    const chain = {
+      ...newDressItem('finding', 'c', place(-4, 0), place(0, 0)),
+      what: 'chain',
+      lengthMm: 400,
+      made: false,
+    } as DressItem;
+    const order = ids(assembled(pieceOf([chain], { paths: [path] })));
+    expect(order.indexOf('item:c')).toBeLessThan(order.indexOf('wire:0:ends'));
+    // It hangs there already when the rest is hardened and soldered: handier otherwise, but possible.
+    const hard = pieceOf([chain], { paths: [path] });
+    const making = { ...hard.making, harden: true, closing: 'solder' as const };
+    expect(assembled({ ...hard, making }).conflicts).toEqual([]);
+    const open = { ...STAIRS, start: { kind: 'loop', insideMm: 4, tailMm: 0 } as const };
+    const later = ids(assembled(pieceOf([chain], { paths: [open] })));
+    expect(later.indexOf('item:c')).toBeGreaterThan(later.indexOf('wire:0:bends:0'));
+  });
+
+  it('parts: what hangs inside is attached before its carrier is joined', () => {
+    const leg = newPath('leg', [at(0, 50), at(10, 50), at(10, 60)], false);
+    const toe = newPath('toe', [at(0, 70), at(5, 70)], false);
+    const part = { count: 6, join: 'ring' as const, hangs: true };
+    const parts = [
+      { ...part, id: 'L', name: 'leg', paths: ['leg'], to: null },
+      { ...part, id: 'T', name: 'toe', paths: ['toe'], to: 'L' },
+    ];
+    const piece = pieceOf([], { paths: [STAIRS, leg, toe], parts });
+    const order = ids(assembled(piece));
+    expect(order.indexOf('part:T')).toBeLessThan(order.indexOf('part:L'));
+    const cut = stepsFor(piece).find((s) => s.id === 'wire:1:cut');
+    expect(cut!.headline).toMatch(/^6 × /);
+  });
+
+  it('schools are settings: hardening, patina, solder, epoxy each bring their step in its place', () => {
+    const coil = newDressItem('coil', 'c', place(10, 0, 6), place(0, 0));
+    const base = pieceOf([coil]);
+    const making = { ...base.making, harden: true, patina: true, closing: 'solder' as const };
+    const order = ids(assembled({ ...base, making }));
+    expect(order.indexOf('solder')).toBeLessThan(order.indexOf('harden'));
+    expect(order.indexOf('harden')).toBeLessThan(order.indexOf('item:c'));
+    expect(order.indexOf('finish')).toBeLessThan(order.indexOf('patina'));
+    expect(order.at(-1)).toBe('compare');
+    const glued = ids(assembled({ ...base, making: { ...making, closing: 'epoxy' } }));
+    expect(glued.slice(-3)).toEqual(['patina', 'epoxy', 'compare']);
+  });
+});
+
+describe('steps of making', () => {
+  it('every bend is a step of its own, with its mark as the headline', () => {
+    const steps = stepsFor(pieceOf([]));
+    expect(steps.map((s) => s.id)).toEqual([
+      'wire:0:cut',
+      'wire:0:bends:0:1',
+      'wire:0:bends:0:2',
+      'wire:0:bends:0:3',
+      'wire:0:ends',
+      'finish',
+      'compare',
+    ]);
+    expect(steps[1]!.headline).toMatch(/^1\d\.\d mm$/);
+    expect(steps[1]!.subline).toMatch(/ in, gripped at the edge$/);
+    expect(steps[1]!.turn).toBe('right');
+    expect(steps[2]!.turn).toBe('left');
+    expect(steps[0]!.cautions.map((c) => c.id)).toContain('cut');
+  });
+
+  it('cautions stand where they apply', () => {
+    const at0 = (piece: Piece) => stepsFor(piece).flatMap((s) => s.cautions.map((c) => c.id));
+    expect(at0(pieceOf([]))).not.toContain('hammer');
+    expect(at0(pieceOf([]))).not.toContain('pierced');
+    const ear = { kind: 'ear-hook', riseMm: 6, insideMm: 8, legMm: 16 } as const;
+    const earring = pieceOf([], { paths: [{ ...STAIRS, start: ear }] });
+    expect(at0(earring)).toEqual(expect.arrayContaining(['pierced', 'ear-metal']));
+    const plated = { ...pieceOf([]), making: { ...pieceOf([]).making, finish: 'plated' as const } };
+    expect(at0(plated)).toContain('nylon');
+    expect(at0(pieceOf([newDressItem('flatten', 'f', place(10, 0, 8), place(0, 0))]))).toContain(
+      'hammer',
+    );
+    const thick = pieceOf([], { wire: { metal: 'steel', temper: 'hard', diameterMm: 1.6 } });
+    expect(at0(thick)).toContain('strain');
+  });
+
+  it('an item counts what is counted at the bench', () => {
+    const steps = stepsFor(pieceOf([newDressItem('coil', 'c', place(10, 0, 6.42), place(0, 0))]));
+    const coil = steps.find((s) => s.id === 'item:c')!;
+    expect(coil.counts).toEqual([{ name: 'turns', count: 20 }]);
+    expect(coil.headline).toBe('20 turns');
+    expect(coil.orders.join(' ')).toContain('0.32 mm copper');
+  });
+});
+
+describe('the record of a making', () => {
+  it('is read back as it was written, and damage is told', () => {
+    const making = withStep(
+      newMaking('m', { id: 'p', name: 'Stairs' }, false, 'wire:0:cut', '2026-01-01'),
+      'wire:0:cut',
+      { note: 'a kink', counted: { wraps: 4 } },
+    );
+    expect(readMaking(JSON.parse(JSON.stringify(making)))).toEqual({ ok: true, value: making });
+    expect(withStep(making, 'wire:0:cut', { note: '' }).steps['wire:0:cut']!.counted).toEqual({
+      wraps: 4,
+    });
+    expect(readMaking({ ...making, workedMs: -1 })).toMatchObject({ ok: false });
+    expect(readMaking({ format: 'other' })).toMatchObject({ ok: false });
+  });
+});

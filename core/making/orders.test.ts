@@ -1,0 +1,105 @@
+import { describe, expect, it, test } from 'vitest';
+import { DRESS_FACTS, dressPiece, newDressItem, plainBead } from '../dressing';
+import { newPath, newPiece, type DressItem, type DressKind, type Piece } from '../piece';
+import { planPiece } from '../plan';
+import { caution, dressOrders, earMetal } from '.';
+
+const place = (x: number, y: number, lengthMm = 0) => ({ x, y, lengthMm });
+const QUARTER = Math.tan(Math.PI / 8);
+const RING = newPath(
+  'r',
+  [
+    { x: 0, y: -20, bulge: QUARTER },
+    { x: 20, y: 0, bulge: QUARTER },
+    { x: 0, y: 20, bulge: QUARTER },
+    { x: -20, y: 0, bulge: QUARTER },
+  ],
+  true,
+);
+
+function orders(kind: DressKind, more: object = {}): string {
+  const free = ['net', 'cage', 'rosette', 'guided'].includes(kind);
+  const on = free ? place(0, 0) : place(0, -20, 18);
+  const item: DressItem = {
+    ...newDressItem(kind, 'i', on, place(0, 20, 18), { frameMm: 1 }),
+    ...more,
+  };
+  const piece: Piece = {
+    ...newPiece('p', '', ''),
+    wire: { metal: 'brass', temper: 'dead-soft', diameterMm: 1 },
+    paths: [RING],
+    dressing: [item],
+  };
+  const [dressed] = dressPiece(piece, planPiece(piece)).items;
+  return dressOrders(dressed!, 'mm').join(' ');
+}
+
+const KINDS = Object.keys(DRESS_FACTS) as DressKind[];
+
+describe('orders to the hands', () => {
+  test.each(KINDS)('%s: whole sentences, nothing missing', (kind) => {
+    const text = orders(kind);
+    expect(text).toMatch(/^[A-Z].*\.$/);
+    expect(text).not.toMatch(/undefined|NaN|null|\s\s/);
+  });
+
+  test.each(KINDS.filter((k) => !['beads', 'flatten'].includes(k)))(
+    '%s: says what to cut, of which wire',
+    (kind) => {
+      expect(orders(kind)).toMatch(/Cut (\d+ × )?\d+\.\d mm of \d\.\d\d mm [a-z ]+ for: /);
+    },
+  );
+
+  it('say the numbers that were chosen', () => {
+    expect(orders('bind', { strands: 1, wraps: 9 })).toContain('wind 9 wraps');
+    expect(orders('weave', { wraps: 3, rows: 4 })).toContain('3 wraps on one frame wire');
+    expect(orders('weave', { wraps: 3, rows: 4 })).toContain('4 rows');
+    expect(orders('weave', { from: 'last' })).toContain('Weave from the last end');
+    expect(orders('net', { spokes: 5, wraps: 2, innerMm: 3 })).toContain('begin 3.0 mm from');
+    expect(orders('twist', { turns: 7, strands: 3 })).toContain('Clamp 3 strands');
+    expect(orders('fan', { strands: 6 })).toContain('Bind the 6 strands');
+    expect(orders('guided', { loops: 30 })).toContain('wind 30 loops');
+    expect(orders('rosette', { riseMm: 2 })).toContain('by 2.0 mm');
+    expect(orders('rosette', { riseMm: 0 })).not.toContain('Cup');
+    expect(orders('drop', { wraps: 0 })).toContain('close it sideways');
+    expect(orders('cage', { turns: 3, uprights: 1 })).toContain('Go 3 times round');
+    expect(orders('lacing', { points: 4 })).toContain('through 4 places');
+    expect(orders('coil', { gapMm: 0.5 })).toContain('0.5 mm open between');
+    const wide = [{ ...plainBead(), holeMm: 2.4 }];
+    expect(orders('beads', { passes: 2, beads: wide })).toContain('passing 2 times');
+  });
+
+  it('tails are said with what is cut', () => {
+    expect(orders('coil', { tailMm: 12 })).toContain('12.0 mm of tail at each end in it');
+    expect(orders('coil', { tailMm: 0 })).not.toContain('tail at each end');
+  });
+
+  it('rings are opened sideways, other findings made or attached', () => {
+    expect(orders('finding', { what: 'jump-ring' })).toContain('sideways');
+    expect(orders('finding', { what: 'clasp', made: true })).toContain('Form it');
+    expect(orders('finding', { what: 'clasp', made: false })).toBe('Attach it.');
+  });
+});
+
+describe('cautions', () => {
+  it('are short, and defer to those who know', () => {
+    for (const id of [
+      'cut',
+      'hammer',
+      'pierced',
+      'patina',
+      'solder',
+      'epoxy',
+      'choking',
+    ] as const) {
+      expect(caution(id).text.length).toBeLessThan(180);
+    }
+    expect(caution('pierced').text).toMatch(/professional/);
+    expect(caution('patina').text).toMatch(/safety sheet/);
+  });
+
+  it('metals for ears: titanium is chosen often, copper is warned of', () => {
+    expect(earMetal('titanium', 'Titanium')).toMatch(/often chosen/);
+    expect(earMetal('copper', 'Copper')).toMatch(/niobium, titanium or fine silver/);
+  });
+});

@@ -1,0 +1,80 @@
+/** “first” is done before “then”, for a reason. */
+export interface Precedence {
+  readonly first: string;
+  readonly then: string;
+  readonly why: string;
+  /** wished by the maker, not asked by the work */
+  readonly wished?: boolean;
+  /** only handier so: given up without a word where something stronger asks otherwise */
+  readonly soft?: boolean;
+}
+
+export interface Ordered {
+  readonly order: readonly string[];
+  /** rings of precedences that cannot all be kept; in the order one of each was left out */
+  readonly rings: readonly (readonly Precedence[])[];
+}
+
+/** A ring of precedences among the tasks that are left, or null. */
+function ringIn(left: ReadonlySet<string>, edges: readonly Precedence[]): Precedence[] | null {
+  const from = new Map<string, Precedence[]>();
+  for (const e of edges) {
+    if (!left.has(e.first) || !left.has(e.then)) continue;
+    from.set(e.first, [...(from.get(e.first) ?? []), e]);
+  }
+  const done = new Set<string>();
+  for (const start of left) {
+    const path: Precedence[] = [];
+    const onPath = new Set<string>();
+    const walk = (at: string): Precedence[] | null => {
+      if (onPath.has(at)) return path.slice(path.findIndex((e) => e.first === at));
+      if (done.has(at)) return null;
+      onPath.add(at);
+      for (const edge of from.get(at) ?? []) {
+        path.push(edge);
+        const ring = walk(edge.then);
+        if (ring) return ring;
+        path.pop();
+      }
+      onPath.delete(at);
+      done.add(at);
+      return null;
+    };
+    const ring = walk(start);
+    if (ring) return ring;
+  }
+  return null;
+}
+
+/**
+ * Tasks in an order that keeps all precedences; of tasks that could come next the one listed first
+ * comes first. Where precedences contradict each other the ring is reported, and the maker's wish in
+ * it, else its last precedence, is left out so that there is an order all the same.
+ */
+export function inOrder(tasks: readonly string[], precedences: readonly Precedence[]): Ordered {
+  const known = new Set(tasks);
+  let edges = precedences.filter((e) => known.has(e.first) && known.has(e.then));
+  const left = new Set(tasks);
+  const order: string[] = [];
+  const rings: Precedence[][] = [];
+  while (left.size > 0) {
+    const blocked = new Set(edges.filter((e) => left.has(e.first)).map((e) => e.then));
+    const next = tasks.find((t) => left.has(t) && !blocked.has(t));
+    if (next !== undefined) {
+      order.push(next);
+      left.delete(next);
+      continue;
+    }
+    const ring = ringIn(left, edges);
+    if (!ring) break;
+    const soft = ring.find((e) => e.soft);
+    if (soft) {
+      edges = edges.filter((e) => e !== soft);
+      continue;
+    }
+    rings.push(ring);
+    const dropped = ring.find((e) => e.wished) ?? ring.at(-1)!;
+    edges = edges.filter((e) => e !== dropped);
+  }
+  return { order, rings };
+}

@@ -1,0 +1,97 @@
+import { z } from 'zod';
+import { readRecord, type Migration, type Read } from '../piece';
+
+export const MAKING_FORMAT = 'hush-road.making';
+export const MAKING_VERSION = 1;
+
+const mm = z.number().min(0).max(100_000);
+
+/** One real copy of a piece: how it went, and what it took. */
+export const makingRecordSchema = z.strictObject({
+  format: z.literal(MAKING_FORMAT),
+  version: z.literal(MAKING_VERSION),
+  id: z.string().min(1).max(80),
+  pieceId: z.string().max(60),
+  pieceName: z.string().max(120),
+  /** the mirrored twin of a pair */
+  twin: z.boolean(),
+  /** ISO 8601 times */
+  begun: z.string().max(40),
+  changed: z.string().max(40),
+  finished: z.string().max(40).nullable(),
+  /** the step in hand, by its id; empty before the first; a changed plan may not have it any more */
+  stepId: z.string().max(120),
+  /** time at the bench, pauses left out */
+  workedMs: z.number().min(0).max(1e10),
+  steps: z
+    .record(
+      z.string().max(120),
+      z.strictObject({
+        note: z.string().max(4_000),
+        /** ids of kept pictures */
+        photos: z.array(z.string().max(80)).max(12),
+        /** how many of each thing were counted off */
+        counted: z.record(z.string().max(60), z.number().int().min(0).max(100_000)),
+      }),
+    )
+    .refine((s) => Object.keys(s).length <= 2_000, 'more than 2000 steps'),
+  /** for each wire what was planned and what was left over or missing */
+  used: z
+    .array(
+      z.strictObject({
+        name: z.string().max(120),
+        plannedMm: mm,
+        leftMm: z.number().min(-100_000).max(100_000),
+      }),
+    )
+    .max(600),
+  remark: z.string().max(8_000),
+});
+export type MakingRecord = z.infer<typeof makingRecordSchema>;
+
+const MIGRATIONS: readonly Migration[] = [(record) => ({ ...record, version: 1 })];
+
+export const readMaking = (raw: unknown): Read<MakingRecord> =>
+  readRecord(raw, {
+    format: MAKING_FORMAT,
+    name: 'making',
+    version: MAKING_VERSION,
+    migrations: MIGRATIONS,
+    schema: makingRecordSchema,
+  });
+
+/** A making that begins now. */
+export const newMaking = (
+  id: string,
+  piece: { id: string; name: string },
+  twin: boolean,
+  stepId: string,
+  now: string,
+): MakingRecord => ({
+  format: MAKING_FORMAT,
+  version: MAKING_VERSION,
+  id,
+  pieceId: piece.id,
+  pieceName: piece.name,
+  twin,
+  begun: now,
+  changed: now,
+  finished: null,
+  stepId,
+  workedMs: 0,
+  steps: {},
+  used: [],
+  remark: '',
+});
+
+export const NO_NOTES: MakingRecord['steps'][string] = { note: '', photos: [], counted: {} };
+
+/** A making with something noted at a step. */
+export function withStep(
+  making: MakingRecord,
+  stepId: string,
+  change: Partial<MakingRecord['steps'][string]>,
+): MakingRecord {
+  const now = making.steps[stepId] ?? NO_NOTES;
+  return { ...making, steps: { ...making.steps, [stepId]: { ...now, ...change } } };
+}

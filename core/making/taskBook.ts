@@ -1,0 +1,99 @@
+import type { Dressed, Dressing } from '../dressing';
+import type { Piece } from '../piece';
+import type { Plan } from '../plan';
+import type { WireSteps } from '../steps';
+import type { Precedence } from './precedence';
+
+/** What is done at one stage of making a piece. */
+export interface Task {
+  readonly id: string;
+  readonly kind:
+    | 'cut'
+    | 'bend'
+    | 'ends'
+    | 'dress'
+    | 'harden'
+    | 'shape'
+    | 'join'
+    | 'solder'
+    | 'patina'
+    | 'epoxy'
+    | 'finish'
+    | 'compare';
+  readonly title: string;
+  readonly wire: number | null;
+  readonly itemId: string | null;
+  readonly partId: string | null;
+  /** bends: the steps of the wire's forming that belong here, first and last */
+  readonly steps: readonly [number, number] | null;
+}
+
+export interface TaskGraph {
+  readonly tasks: readonly Task[];
+  readonly precedences: readonly Precedence[];
+}
+
+/** A run of a wire's forming steps that is one task. */
+export interface Group {
+  readonly id: string;
+  readonly from: number;
+  readonly to: number;
+}
+
+const BARE = { wire: null, itemId: null, partId: null, steps: null } as const;
+
+/** The task of an item. */
+export const taskOf = (d: Dressed): string => `item:${d.item.id}`;
+
+/** What tasks are made of, and where they and their precedences are written down. */
+export class TaskBook {
+  readonly tasks: Task[] = [];
+  readonly precedences: Precedence[] = [];
+  /** a wire's groups of bends, and its ends, in order */
+  readonly groups = new Map<number, readonly Group[]>();
+  /** what goes on the piece; items that are refused are not worked */
+  readonly items: readonly Dressed[];
+
+  constructor(
+    readonly piece: Piece,
+    readonly plan: Plan,
+    dressing: Dressing,
+    readonly works: readonly WireSteps[],
+  ) {
+    this.items = dressing.items.filter((d) => !d.problems.some((p) => p.refused));
+  }
+
+  put(task: Omit<Task, keyof typeof BARE> & Partial<Task>): string {
+    this.tasks.push({ ...BARE, ...task });
+    return task.id;
+  }
+
+  before(
+    first: string,
+    then: string,
+    why: string,
+    more: Pick<Precedence, 'wished' | 'soft'> = {},
+  ): void {
+    if (first !== then) this.precedences.push({ first, then, why, ...more });
+  }
+
+  cutOf(wire: number): string {
+    return `wire:${wire}:cut`;
+  }
+
+  /** The task that works a wire's ends, if they are worked. */
+  endsOf(wire: number): string | null {
+    return this.groups.get(wire)?.find((g) => g.id.endsWith(':ends'))?.id ?? null;
+  }
+
+  /** The last task that forms a wire. */
+  lastOf(wire: number): string {
+    return this.groups.get(wire)?.at(-1)?.id ?? this.cutOf(wire);
+  }
+
+  /** The last task that bends a wire, before its ends. */
+  lastBendOf(wire: number): string {
+    const bends = this.groups.get(wire)?.filter((g) => !g.id.endsWith(':ends'));
+    return bends?.at(-1)?.id ?? this.cutOf(wire);
+  }
+}

@@ -1,0 +1,135 @@
+import fc from 'fast-check';
+import { describe, expect, it, test } from 'vitest';
+import { compose, rotation, scaling, translation } from '../geometry';
+import {
+  DEFAULT_MAKING,
+  dressSchema,
+  mapFigure,
+  newPath,
+  newPiece,
+  PIECE_LIMITS,
+  pieceSchema,
+  readPiece,
+  twinOf,
+  type DressItem,
+  type Piece,
+} from '.';
+
+const THREAD = { metal: 'copper', temper: 'dead-soft', diameterMm: 0.3 } as const;
+const coil = (x: number, y: number, lengthMm: number): DressItem => ({
+  id: 'c',
+  kind: 'coil',
+  on: { x, y, lengthMm },
+  thread: THREAD,
+  gapMm: 0,
+  tailMm: 10,
+});
+const weave: DressItem = {
+  id: 'w',
+  kind: 'weave',
+  on: { x: 1, y: 2, lengthMm: 10 },
+  to: { x: 5, y: 2, lengthMm: 8 },
+  thread: THREAD,
+  wraps: 2,
+  rows: null,
+  from: 'first',
+  tailMm: 10,
+};
+const strands: DressItem = {
+  id: 's',
+  kind: 'strands',
+  on: { x: 3, y: 0, lengthMm: 6 },
+  thread: THREAD,
+  strands: 2,
+  side: 'left',
+  tailMm: 5,
+};
+const piece = (dressing: DressItem[]): Piece => ({
+  ...newPiece('p', 'Dressed', ''),
+  paths: [
+    newPath(
+      'a',
+      [
+        { x: 0, y: 0 },
+        { x: 20, y: 0 },
+      ],
+      false,
+    ),
+  ],
+  dressing,
+});
+
+describe('dressing moves with the figure', () => {
+  it('turned and scaled: places follow, lengths grow, what is chosen stays', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.2, max: 5, noNaN: true }),
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        (factor, angle) => {
+          const map = compose(translation(3, -2), compose(rotation(angle), scaling(factor)));
+          const [c, w] = mapFigure(piece([coil(4, 1, 12), weave]), map).dressing;
+          const [cos, sin] = [Math.cos(angle) * factor, Math.sin(angle) * factor];
+          expect(c!.on.x).toBeCloseTo(4 * cos - 1 * sin + 3, 9);
+          expect(c!.on.y).toBeCloseTo(4 * sin + 1 * cos - 2, 9);
+          expect(c!.on.lengthMm).toBeCloseTo(12 * factor, 9);
+          expect(w).toMatchObject({ wraps: 2, rows: null });
+          expect(w!.kind === 'weave' && w.to.lengthMm).toBeCloseTo(8 * factor, 9);
+        },
+      ),
+    );
+  });
+
+  it('mirrored twice everything is as it was; once, left is right', () => {
+    const own = piece([strands, coil(4, 1, 12)]);
+    const twin = twinOf(own);
+    expect(twin.dressing[0]).toMatchObject({ side: 'right' });
+    expect(twin.dressing[0]!.on.x).toBeCloseTo(17, 9);
+    expect(twinOf(twin).dressing).toEqual(own.dressing);
+  });
+});
+
+describe('records of dressing', () => {
+  it('a record of before has no dressing, and the usual ways of making', () => {
+    const { dressing: _d, parts: _p, outOfPlane: _o, making: _m, ...old } = piece([]);
+    const read = readPiece({ ...old, version: 4 });
+    expect(read.ok && read.value).toMatchObject({
+      version: 5,
+      dressing: [],
+      parts: [],
+      outOfPlane: null,
+      making: DEFAULT_MAKING,
+    });
+  });
+
+  it('comes back as it was written', () => {
+    const own = piece([coil(4, 1, 12), weave, strands]);
+    const read = readPiece(JSON.parse(JSON.stringify(own)));
+    expect(read).toEqual({ ok: true, value: own });
+  });
+
+  test.each([
+    [{ ...coil(0, 0, 5), gapMm: -1 }, 'gapMm'],
+    [{ ...coil(0, 0, 5), thread: { ...THREAD, diameterMm: 0 } }, 'thread'],
+    [{ ...weave, wraps: 0 }, 'wraps'],
+    [{ ...weave, to: undefined }, 'to'],
+    [{ ...strands, side: 'above' }, 'side'],
+    [{ ...strands, kind: 'knitting' }, 'kind'],
+    [{ ...coil(0, 0, 5), colour: 'red' }, 'colour'],
+  ])('refuses %#', (item, where) => {
+    const read = dressSchema.safeParse(item);
+    expect(read.success).toBe(false);
+    const text = JSON.stringify(read.error?.issues[0]);
+    expect(text).toContain(where);
+  });
+
+  it('a damaged item names where it is, and more items than there may be are refused', () => {
+    const broken = { ...piece([]), dressing: [{ ...coil(0, 0, 5), tailMm: 'long' }] };
+    expect(readPiece(broken)).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('dressing › 0 › tailMm') as string,
+    });
+    const many = Array.from({ length: PIECE_LIMITS.dressing + 1 }, () => coil(0, 0, 5));
+    expect(pieceSchema.safeParse(piece(many)).success).toBe(false);
+    expect(pieceSchema.safeParse(piece(many.slice(1))).success).toBe(true);
+  });
+});

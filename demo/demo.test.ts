@@ -1,0 +1,79 @@
+import { describe, expect, it, test } from 'vitest';
+import { DRESS_FACTS, dressPiece } from '../core/dressing';
+import { DEFAULT_KIT } from '../core/forming';
+import { DEFAULT_LIMITS, verdictOf } from '../core/gauge';
+import { assemblyOf, makeSteps } from '../core/making';
+import { twinAxis, twinOf } from '../core/piece';
+import { mirrorPlan, planPiece } from '../core/plan';
+import { demoPieces } from './pieces';
+
+const pieces = demoPieces();
+
+describe('the Lantern Lane pieces', () => {
+  test.each(pieces.map((p) => [p.name, p] as const))(
+    '%s: everything goes on, in an order without contradictions',
+    (_, piece) => {
+      const bench = { kit: DEFAULT_KIT };
+      const plan = planPiece(piece, bench);
+      const dressing = dressPiece(piece, plan);
+      expect(dressing.items).toHaveLength(piece.dressing.length);
+      const refused = dressing.items.flatMap((d) => d.problems.filter((p) => p.refused));
+      expect(refused).toEqual([]);
+      const assembly = assemblyOf(piece, plan, dressing, bench);
+      expect(assembly.conflicts).toEqual([]);
+      const steps = makeSteps(piece, plan, dressing, assembly, DEFAULT_KIT, 'mm');
+      expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length);
+      for (const s of steps) expect(s.orders.join(' ')).not.toMatch(/undefined|NaN|null/);
+    },
+  );
+
+  test.each(pieces.map((p) => [p.name, p] as const))(
+    '%s: its twin takes the same, with every bead mirrored',
+    (_, piece) => {
+      const plan = planPiece(piece);
+      const axis = twinAxis(piece);
+      const [own, other] = [
+        dressPiece(piece, plan),
+        dressPiece(twinOf(piece), mirrorPlan(plan, axis)),
+      ];
+      const lengths = (d: typeof own): number[] =>
+        d.items.flatMap((i) => i.wires.map((w) => w.cutMm)).sort((a, b) => a - b);
+      lengths(own).forEach((mm, i) => expect(lengths(other)[i]).toBeCloseTo(mm, 2));
+      const beads = (d: typeof own) =>
+        d.items.flatMap((i) => i.marks.flatMap((m) => (m.kind === 'bead' ? [m.at] : [])));
+      beads(own).forEach((at, i) => {
+        expect(beads(other)[i]!.x).toBeCloseTo(2 * axis - at.x, 2);
+        expect(beads(other)[i]!.y).toBeCloseTo(at.y, 2);
+      });
+    },
+  );
+
+  // As a maker would choose: frames of 30 to 50 mm near 1 mm, small ones thinner, wide open lines thicker.
+  test.each([
+    ['swallow', 0.9, 1.1],
+    ['lantern', 0.8, 1.1],
+    ['snail', 0.9, 1.3],
+    ['boat', 0.7, 1],
+    ['pear', 0.8, 1.1],
+    ['fox', 0.8, 1],
+    ['hush', 0.9, 1.3],
+    ['mountain', 1.2, 1.6],
+    ['key', 0.8, 1.1],
+  ])('%s: a gauge between %f and %f mm is recommended', (id, least, most) => {
+    const piece = pieces.find((p) => p.id === `demo-${id}`)!;
+    const plan = planPiece(piece, { kit: DEFAULT_KIT });
+    const verdict = verdictOf(piece, plan, dressPiece(piece, plan), DEFAULT_LIMITS)!;
+    const { size, passes } = verdict.recommended;
+    expect(passes).toBe(true);
+    expect(size.diameterMm).toBeGreaterThanOrEqual(least);
+    expect(size.diameterMm).toBeLessThanOrEqual(most);
+    const { binding } = verdict;
+    expect(binding.size!.diameterMm).toBeGreaterThanOrEqual(0.25);
+    expect(binding.size!.diameterMm).toBeLessThanOrEqual(0.45);
+  });
+
+  it('between them use every kind of item', () => {
+    const used = new Set(pieces.flatMap((p) => p.dressing.map((i) => i.kind)));
+    expect([...used].sort()).toEqual(Object.keys(DRESS_FACTS).sort());
+  });
+});

@@ -1,0 +1,110 @@
+import { newDressItem, plainBead } from '../core/dressing';
+import type { Bead, DressItem, DressKind, DressOf, StretchPlace, Thread } from '../core/piece';
+import type { Metal } from '../core/wire';
+
+type Place = readonly [x: number, y: number, lengthMm?: number];
+
+const placed = ([x, y, lengthMm = 0]: Place): StretchPlace => ({ x, y, lengthMm });
+const thin = (metal: Metal, diameterMm = 0.321): Thread => ({
+  metal,
+  temper: 'dead-soft',
+  diameterMm,
+});
+
+let count = 0;
+
+function item<K extends DressKind>(
+  kind: K,
+  on: Place,
+  metal: Metal,
+  more: Partial<DressOf<K>> = {},
+  to: Place = [0, 0],
+): DressItem {
+  count++;
+  const fresh = newDressItem(kind, `d${count}`, placed(on), placed(to), { frameMm: 1 });
+  const own = 'thread' in fresh ? { thread: thin(metal, fresh.thread.diameterMm) } : {};
+  return { ...fresh, ...own, ...more };
+}
+
+const bead = (name: string, mm: number, tone: Bead['tone'], holeMm = 1.4): Bead => ({
+  ...plainBead(name, mm, tone),
+  holeMm,
+});
+
+/** What each Lantern Lane piece is dressed with; places are on its figure, in mm. */
+export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
+  swallow: () => [
+    item('flatten', [35.6, 21.6, 13], 'sterling-silver', { thickMm: 0.75 }),
+    item('coil', [14.4, 19.4, 9], 'sterling-silver', { tailMm: 15 }),
+    item('coil', [18.5, 4.2, 8], 'sterling-silver', { tailMm: 15 }),
+    item('cage', [28.5, 12.3], 'sterling-silver', {
+      girthMm: 17,
+      heightMm: 8,
+      grams: 0.9,
+      turns: 1,
+      uprights: 1,
+      bailInsideMm: 1.2,
+      bailTurns: 1,
+      thread: thin('sterling-silver', 0.511),
+    }),
+    item('finding', [23.97, 6.23], 'sterling-silver', { what: 'bail', insideMm: 4 }),
+  ],
+  lantern: () => [
+    item('bind', [17.3, 10.4], 'brass', { wraps: 5, tailMm: 12 }),
+    item('weave', [25.5, 24.1, 11], 'brass', { wraps: 2 }, [19.7, 23.8, 11]),
+    item('drop', [14.8, 38.8], 'brass', { beads: [bead('Mist drop', 6, 'mist')], wraps: 3 }),
+  ],
+  snail: () => [
+    item('beads', [14, 24.6, 13], 'copper', { beads: [bead('Sea bead', 4, 'sea')], count: 3 }),
+    item('framed-bead', [33, 10.8], 'copper', { beads: [bead('Ink bead', 3, 'ink')], wraps: 3 }),
+    item('finding', [19.39, 6.84], 'copper', { what: 'jump-ring', insideMm: 4 }),
+  ],
+  boat: () => [
+    item('lacing', [20, 17, 14], 'copper', { points: 6 }, [13.2, 16.7, 17]),
+    item('strands', [18.9, 36.3, 24], 'copper', { side: 'right', strands: 2 }),
+    item('coil', [20, 27.2, 4.5], 'copper', { tailMm: 12 }),
+    item('finding', [20, -2.4], 'copper', {
+      what: 'cord',
+      insideMm: 2,
+      lengthMm: 450,
+      grams: 2,
+    }),
+  ],
+  pear: () => [
+    item('bind', [9.8, 8.4], 'brass', { strands: 3, wraps: 6, tailMm: 12 }),
+    item('net', [10.3, 30.2], 'brass', { spokes: 9, wraps: 1, innerMm: 2.2, outerMm: 8.6 }),
+  ],
+  fox: () => [
+    item('twist', [25.3, 23.1, 9], 'bronze', { turns: 6, thread: thin('bronze', 0.321) }),
+    item('wound-beads', [5.6, 23.1, 9], 'bronze', {
+      beads: [bead('Slate seed', 1.8, 'slate', 0.7)],
+      wraps: 2,
+    }),
+    item(
+      'bridge',
+      [9.8, 28],
+      'bronze',
+      { beads: [bead('Ink nose', 4, 'ink', 0.9)], wraps: 4, tailMm: 12 },
+      [21.1, 28],
+    ),
+    item('finding', [15.46, 6.84], 'bronze', { what: 'split-ring', insideMm: 4 }),
+  ],
+  hush: () => [
+    item('drop', [12.1, 7.2], 'brass', { beads: [bead('Pearl', 5, 'pearl')], wraps: 2 }),
+    item('finding', [-26, 8], 'brass', { what: 'chain', insideMm: 3, lengthMm: 200 }),
+    item('finding', [26, 5], 'brass', { what: 'clasp', insideMm: 4 }),
+  ],
+  mountain: () => [
+    item('rosette', [57.6, 12.2], 'sterling-silver', { petals: 9, insideMm: 3.4, riseMm: 1 }),
+    item('fan', [34, 30, 30], 'sterling-silver', { strands: 4, bowMm: 2.6 }),
+  ],
+  key: () => [
+    item('guided', [0, -10.9], 'bronze', {
+      loops: 22,
+      guideMm: 0.8,
+      spreadMm: 1.6,
+      pitchMm: 0.8,
+      thread: thin('bronze', 0.321),
+    }),
+  ],
+};

@@ -1,0 +1,159 @@
+import { expect, test, type Page } from '@playwright/test';
+import sharp from 'sharp';
+import { openPiece, openWorkshop, stage, type } from './workshop';
+
+const count = (page: Page) => page.getByTestId('make-count');
+
+async function begin(page: Page, name: string): Promise<void> {
+  await openPiece(page, name);
+  await stage(page, 'Make');
+  await page.getByRole('button', { name: /^Begin a making, / }).click();
+  await expect(count(page)).toBeVisible();
+}
+
+test('a piece is made by keyboard from the first to the last step, with a reload between', async ({
+  page,
+}) => {
+  await begin(page, 'Paper lantern earring');
+  await expect(count(page)).toHaveText('step 1 of 19');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Cut and straighten');
+  await page.keyboard.press('Space');
+  await page.keyboard.press('PageDown');
+  await page.keyboard.press('ArrowRight');
+  await expect(count(page)).toHaveText('step 4 of 19');
+  await page.keyboard.press('PageUp');
+  await expect(count(page)).toHaveText('step 3 of 19');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('n');
+  await page.getByLabel('Note to this step').fill('a little wide here');
+  await page.getByLabel('Photo file').setInputFiles({
+    name: 'bend.png',
+    mimeType: 'image/png',
+    buffer: await sharp({
+      create: { width: 60, height: 40, channels: 3, background: '#888' },
+    })
+      .png()
+      .toBuffer(),
+  });
+  await expect(page.getByRole('img', { name: 'Photo 1' })).toBeVisible();
+  await page.waitForTimeout(600);
+  await page.reload();
+  await expect(count(page)).toHaveText('step 4 of 19');
+  await page.getByRole('button', { name: 'Notes and photos' }).click();
+  await expect(page.getByLabel('Note to this step')).toHaveValue('a little wide here');
+  await expect(page.getByRole('img', { name: 'Photo 1' })).toBeVisible();
+  await page.getByRole('button', { name: 'Notes and photos' }).click();
+  for (let i = 4; i < 15; i++) await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Crossing bound, 5 wraps');
+  // Space counts the wraps off, then goes on.
+  const left = page.getByRole('button', { name: /left of 5/ });
+  await page.getByRole('region', { name: 'Step in words' }).focus();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Space');
+  await expect(left).toContainText('3');
+  await page.reload();
+  await expect(left).toContainText('3');
+  await page.getByRole('region', { name: 'Step in words' }).focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Space');
+  await expect(page.getByText('all 5 wraps done')).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Figure-eight weave');
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('heading', { name: 'Made', exact: true })).toBeVisible();
+  await type(page.getByLabel('Frame wire: left over'), '6');
+  await expect(page.getByRole('row', { name: /^Frame wire/ })).toContainText(/188\.\d mm$/);
+  await page.getByLabel('To remember').fill('second one shorter');
+  await page.getByRole('button', { name: 'Keep this making' }).click();
+  await expect(page.getByRole('heading', { name: 'Made once' })).toBeVisible();
+  await expect(page.getByText('second one shorter')).toBeVisible();
+  await expect(page.getByText('a little wide here')).toBeVisible();
+  await expect(page.getByText(/Frame wire: 188\.\d mm used of 194\.\d mm/)).toBeVisible();
+});
+
+test('the timer pauses', async ({ page }) => {
+  await begin(page, 'Key');
+  const time = page.getByTestId('make-time');
+  await expect(time).not.toHaveText('0:00');
+  await page.keyboard.press('p');
+  await expect(page.getByRole('button', { name: 'Go on timing' })).toBeVisible();
+  const stood = await time.textContent();
+  await page.waitForTimeout(2200);
+  await expect(time).toHaveText(stood ?? '');
+});
+
+test('it goes on without a connection, reload included', async ({ page, context }) => {
+  await begin(page, 'Key');
+  await expect(page.getByText(/works without a connection/)).toBeVisible({ timeout: 40_000 });
+  await page.keyboard.press('ArrowRight');
+  await expect(count(page)).toContainText('step 2 of');
+  await page.waitForTimeout(600);
+  await context.setOffline(true);
+  await page.keyboard.press('ArrowRight');
+  await expect(count(page)).toContainText('step 3 of');
+  await page.waitForTimeout(600);
+  await page.reload();
+  await expect(count(page)).toContainText('step 3 of');
+  await context.setOffline(false);
+});
+
+test('the mirrored twin is made by its own steps', async ({ page }) => {
+  await openPiece(page, 'Paper lantern earring');
+  await stage(page, 'Make');
+  await page.getByRole('button', { name: /^Begin a making, / }).click();
+  await expect(count(page)).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  const drawnTurn = await page.getByRole('img', { name: /^turns / }).getAttribute('aria-label');
+  await page.getByRole('link', { name: 'Leave the bench' }).click();
+  await stage(page, 'Bends');
+  await page.getByRole('radio', { name: /twin/ }).click();
+  await stage(page, 'Make');
+  await expect(page.getByRole('heading', { name: 'Make the mirrored twin' })).toBeVisible();
+  await page.getByRole('button', { name: /^Begin a making, / }).click();
+  await expect(count(page)).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  const turn = page.getByRole('img', { name: /^turns / });
+  await expect(turn).toBeVisible();
+  expect(await turn.getAttribute('aria-label')).not.toBe(drawnTurn);
+});
+
+test('a ring in size 7 and in size N, taken into a piece', async ({ page }) => {
+  await openWorkshop(page);
+  await page.getByRole('link', { name: 'Desk' }).click();
+  await page.getByRole('link', { name: 'Ring size' }).click();
+  const result = page.getByRole('table', { name: 'Result' });
+  // 11.63 + 7 x 0.8128
+  await expect(result).toContainText('17.32 mm');
+  await page.getByLabel('Ring size by').selectOption({ label: 'UK letter' });
+  await type(page.getByRole('textbox', { name: 'Ring size' }), 'N');
+  // Eleven letters after C, a girth of 53.75 mm.
+  await expect(result).toContainText('53.75 mm');
+  await expect(result).toContainText('17.11 mm');
+  await type(page.getByRole('textbox', { name: 'Ring size' }), '??');
+  await expect(page.getByRole('alert')).toContainText('is not a letter from A to Z');
+  await page.getByRole('textbox', { name: 'Ring size' }).press('Escape');
+  await page.getByRole('button', { name: 'Use in a piece' }).click();
+  await expect(page.getByTestId('cut-length')).toBeVisible();
+  // The line is the wire's middle: 17.109 inside and one wire of 0.812.
+  await expect(page.getByLabel('Height')).toHaveValue('17.9');
+  await stage(page, 'Dressing');
+  await page.getByRole('radio', { name: 'rolled', exact: true }).click();
+  await type(page.getByRole('textbox', { name: 'Ring size' }), '7');
+  await expect(page.getByLabel('Mandrel across')).toHaveValue('17.32');
+});
+
+test('quick sums by hand: a coil, a weave, and a hole too small', async ({ page }) => {
+  await page.goto('/desk?sum=coil');
+  await type(page.getByLabel('Thickness'), '0.5');
+  const result = page.getByRole('table', { name: 'Result' });
+  // 40 turns of hypot(pi 1.5, 0.5)
+  await expect(result).toContainText(`${(40 * Math.hypot(Math.PI * 1.5, 0.5)).toFixed(2)} mm`);
+  await page.getByRole('link', { name: 'Beads on a stretch' }).click();
+  await expect(page.getByRole('row', { name: /^Beads/ })).toContainText('10');
+  await type(page.getByLabel('Passes of wire'), '3');
+  await expect(page.getByRole('alert')).toContainText('The hole is too small');
+  await expect(result).toContainText('1.08 mm');
+  await page.getByRole('link', { name: 'Gauge table' }).click();
+  await expect(page.getByRole('row', { name: /^18 ga/ })).toContainText('1.024');
+});
