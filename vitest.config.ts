@@ -9,6 +9,7 @@ export default defineConfig({
   },
   test: {
     include: ['{core,app,cli,demo,scripts}/**/*.test.{ts,tsx}'],
+    setupFiles: ['./scripts/propertySeed.ts'],
     environment: 'node',
     testTimeout: 60_000,
   },

@@ -231,7 +231,14 @@ describe('choosing tools', () => {
           );
         },
       ),
-      { numRuns: 40 },
+      {
+        numRuns: 40,
+        examples: [
+          [1630, 'noisy', 0.15],
+          [65, 'cubics', 0.15],
+          [117, 'cubics', 0.25],
+        ],
+      },
     );
   });
 

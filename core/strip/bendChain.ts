@@ -1,4 +1,5 @@
 import { curvatureOf, joinTurn, segmentLength, stretchOf, type Primitive } from '../geometry';
+import { isOneCircle } from './circle';
 import {
   CORNER_TURN,
   cornerInsideRadius,
@@ -174,8 +175,7 @@ function bodyPiece(
   };
 }
 
-/** Radii nearer than this share are one tool's curve. */
-const ONE_CIRCLE = 0.02;
+const signedRadius = (p: StripPiece): number => Math.sign(p.angleRad) * p.insideRadiusMm;
 
 const mixRadius = (a: StripPiece, b: StripPiece): number => {
   const share = a.lengthMm / Math.max(1e-9, a.lengthMm + b.lengthMm);
@@ -190,9 +190,7 @@ function mergeCurves(pieces: readonly StripPiece[]): StripPiece[] {
     const alike =
       last?.kind === p.kind &&
       (p.kind === 'run' ||
-        (p.kind === 'curve' &&
-          last.angleRad * p.angleRad > 0 &&
-          Math.abs(last.insideRadiusMm - p.insideRadiusMm) < ONE_CIRCLE * (1 + p.insideRadiusMm)));
+        (p.kind === 'curve' && isOneCircle(signedRadius(last), signedRadius(p))));
     if (!last || !alike) {
       out.push(p);
       continue;

@@ -13,6 +13,7 @@ import {
   type Primitive,
   type Vec,
 } from '../geometry';
+import { isOneCircle } from './circle';
 import { Moments } from './moments';
 import { polish, walk, type ChainElement, type ChainStart } from './polish';
 import { fewestPieces, proposeCandidates, type Candidate } from './segmentation';
@@ -38,6 +39,8 @@ const TIGHT_RADIUS_MM = 1.1;
 const FLAT_TURN = (3 * Math.PI) / 180;
 const SLIGHT_TURN = (5 * Math.PI) / 180;
 const SLIGHT_LENGTH_MM = 2.5;
+/** A corner beside a curve that turns less than this is noise if the points do as well without. */
+const FAINT_CORNER = (6 * Math.PI) / 180;
 /** More pieces than this are fitted in parts, each held to the next where the line is calmest. */
 const PART_PIECES = 28;
 const PART_WANTED = 18;
@@ -350,19 +353,21 @@ function dropEmpty(
 }
 
 /**
- * Takes out what the points do not ask for: a bow too slight to be meant, an arc so tight that a corner explains them as well, and
- * a short piece that hardly turns.
+ * Takes out what the points do not ask for: a bow too slight to be meant, an arc so tight that a
+ * corner explains them as well, a short piece that hardly turns, a corner too faint to be meant, and
+ * the joint between two arcs of nearly one circle.
  */
 function simplify(run: Run, fit: Fitted): Fitted {
   const { tolerance } = run;
   let now = fit;
-  const take = (chain: ChainElement[], assigned: Int32Array): boolean => {
+  const takeWithin = (chain: ChainElement[], assigned: Int32Array, rms = Infinity): boolean => {
     const next = refine(run, assigned, now.start, chain);
-    const asGood = next.rms <= now.rms * 1.12 + 0.003;
-    if (!asGood || next.worst > Math.max(tolerance, now.worst)) return false;
+    if (next.rms > rms || next.worst > Math.max(tolerance, now.worst)) return false;
     now = next;
     return true;
   };
+  const take = (chain: ChainElement[], assigned: Int32Array): boolean =>
+    takeWithin(chain, assigned, now.rms * 1.12 + 0.003);
   for (let i = 0; i < now.chain.length; i++) {
     const e = now.chain[i]!;
     const turn = Math.abs(e.curvature * e.length);
@@ -374,7 +379,41 @@ function simplify(run: Run, fit: Fitted): Fitted {
     const tried = withoutPiece(now, i, run.corners);
     if (tried && take(tried.chain, tried.assigned)) i = Math.max(0, i - 2);
   }
+  for (let i = 1; i < now.chain.length; i++) {
+    const smooth = withoutFaintCorner(now.chain, i);
+    if (smooth) take(smooth, now.pieces.slice());
+    const tried = asOneCircle(now, i);
+    if (tried && takeWithin(tried.chain, tried.assigned)) i--;
+  }
   return now;
+}
+
+/** The chain with a corner beside an arc made smooth if it hardly turns; null to keep it. */
+function withoutFaintCorner(chain: readonly ChainElement[], i: number): ChainElement[] | null {
+  const [before, e] = [chain[i - 1]!, chain[i]!];
+  if (!e.corner || (before.line && e.line) || Math.abs(e.turn) > FAINT_CORNER) return null;
+  return [...chain.slice(0, i), { ...e, corner: false, turn: 0 }, ...chain.slice(i + 1)];
+}
+
+/** The chain with arc i and the one before, which are bent as one curve, in one; null to keep both. */
+function asOneCircle(
+  fit: Fitted,
+  i: number,
+): { chain: ChainElement[]; assigned: Int32Array } | null {
+  const [before, e] = [fit.chain[i - 1]!, fit.chain[i]!];
+  if (before.line || e.line || e.corner || !isOneCircle(1 / before.curvature, 1 / e.curvature)) {
+    return null;
+  }
+  const length = before.length + e.length;
+  const curvature = (before.curvature * before.length + e.curvature * e.length) / length;
+  return {
+    chain: [
+      ...fit.chain.slice(0, i - 1),
+      { ...before, curvature, length },
+      ...fit.chain.slice(i + 1),
+    ],
+    assigned: fit.pieces.map((p) => (p >= i ? p - 1 : p)),
+  };
 }
 
 /** The chain with piece i given up to its neighbours, which meet in a corner if need be; null to keep it. */

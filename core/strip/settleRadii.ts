@@ -234,6 +234,7 @@ function fitWindow(row: Row, window: Window, i: number, radiusMm: number): Fitte
     (e, k) =>
       e.length > LEAST_LENGTH_MM &&
       Math.abs(e.curvature * e.length) < 2 * Math.PI &&
+      (!e.corner || Math.abs(e.turn) > CORNER_TURN) &&
       (e.line || e.curvature * elements[k]!.curvature > 0),
   );
   const reached = walk(fit.start, fit.chain).at(-1)!;

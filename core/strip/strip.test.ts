@@ -257,6 +257,47 @@ describe('free curves', () => {
     expect(Math.abs(strip.developedMm - 30 * Math.PI)).toBeLessThan(0.05);
   });
 
+  it('a curve drawn in two parts of one circle is one curve', () => {
+    const half = (startAngle: number, sweep: number): Arc => ({
+      type: 'arc',
+      center: vec(10, 6),
+      radius: 6,
+      startAngle,
+      sweep,
+    });
+    const bow: Path = {
+      segments: [
+        line(vec(0, 0), vec(10, 0)),
+        half(-Math.PI / 2, Math.PI / 3),
+        half(-Math.PI / 6, (2 * Math.PI) / 3),
+        line(vec(10, 12), vec(0, 12)),
+      ],
+      closed: false,
+    };
+    const { primitives } = fitChain(bow, 0.25);
+    expect(primitives.map((p) => p.type)).toEqual(['line', 'arc', 'line']);
+    expect((primitives[1] as Arc).sweep).toBeCloseTo(Math.PI, 12);
+    expect(segmentLength(primitives[1]!)).toBeCloseTo(6 * Math.PI, 9);
+  });
+
+  test.each([
+    // Drawn as cubics, parts of one circle came as two arcs of it, which tools may bend differently.
+    [65, 'cubics'],
+    [104, 'cubics'],
+    [117, 'cubics'],
+    [145, 'cubics'],
+    // With noise a smooth joint looked like a corner of three degrees.
+    [1630, 'noisy'],
+  ] as const)('figure %i drawn as %s has no joint that was not drawn', (seed, drawing) => {
+    const figure = knownFigure(seed, 1, 6);
+    const { primitives } = fitChain(drawAs(figure, drawing, seed), 0.15);
+    const { pieces } = bendChain({ primitives, closed: false, deviationMm: 0 }, 1);
+    const bent = pieces.filter((p) => p.kind !== 'run');
+    expect(bent).toHaveLength(figure.bends.length);
+    // A curve of the strip is one arc of the chain.
+    expect(bent.every((p) => p.shape.length === 1)).toBe(true);
+  });
+
   it('a ring drawn as 72 short strokes is a ring, a hexagon stays a hexagon', () => {
     const ring = (n: number): Path =>
       polygon(
