@@ -63,33 +63,12 @@ export function fitChain(path: Path, toleranceMm: number, fit: FitSection = fitS
           : primitives;
       });
   const closed = path.closed && !isOpen(path);
-  const merged = mergeCutCorners(mergeArcs(snapped.flat()), closed, toleranceMm);
+  const merged = mergeCutCorners(snapped.flat(), closed, toleranceMm);
   return {
     primitives: merged.primitives,
     closed,
     deviationMm: Math.max(deviationMm, merged.movedMm),
   };
-}
-
-/** Centres and radii nearer than this are those of one circle, mm. */
-const SAME_CIRCLE_MM = 1e-4;
-
-/** A circle drawn in parts is one curve. */
-function mergeArcs(primitives: readonly Primitive[]): Primitive[] {
-  const out: Primitive[] = [];
-  for (const p of primitives) {
-    const last = out.at(-1);
-    const one =
-      last?.type === 'arc' &&
-      p.type === 'arc' &&
-      last.sweep * p.sweep > 0 &&
-      Math.abs(last.sweep + p.sweep) <= 2 * Math.PI + 1e-9 &&
-      Math.abs(last.radius - p.radius) < SAME_CIRCLE_MM &&
-      distance(last.center, p.center) < SAME_CIRCLE_MM;
-    if (one) out[out.length - 1] = { ...last, sweep: last.sweep + p.sweep };
-    else out.push(p);
-  }
-  return out;
 }
 
 /** Sides shorter than this between two corners may stand for one corner drawn with its tip cut off. */

@@ -13,7 +13,7 @@ import {
   type Primitive,
   type Vec,
 } from '../geometry';
-import { isOneCircle } from './circle';
+import { isNearCircle, isOneCircle } from './circle';
 import { Moments } from './moments';
 import { polish, walk, type ChainElement, type ChainStart } from './polish';
 import { fewestPieces, proposeCandidates, type Candidate } from './segmentation';
@@ -382,8 +382,10 @@ function simplify(run: Run, fit: Fitted): Fitted {
   for (let i = 1; i < now.chain.length; i++) {
     const smooth = withoutFaintCorner(now.chain, i);
     if (smooth) take(smooth, now.pieces.slice());
-    const tried = asOneCircle(now, i);
-    if (tried && takeWithin(tried.chain, tried.assigned)) i--;
+    const [one, near] = [asOneArc(now, i, isOneCircle), asOneArc(now, i, maybeOneCircle)];
+    const joined =
+      (one && takeWithin(one.chain, one.assigned)) || (near && take(near.chain, near.assigned));
+    if (joined) i--;
   }
   return now;
 }
@@ -395,23 +397,25 @@ function withoutFaintCorner(chain: readonly ChainElement[], i: number): ChainEle
   return [...chain.slice(0, i), { ...e, corner: false, turn: 0 }, ...chain.slice(i + 1)];
 }
 
-/** The chain with arc i and the one before, which are bent as one curve, in one; null to keep both. */
-function asOneCircle(
+/** Arcs whose radii differ by less than this share may be one drawn curve that noise parted. */
+const MAYBE_ONE_CIRCLE = 0.1;
+const maybeOneCircle = (a: number, b: number): boolean => isNearCircle(a, b, MAYBE_ONE_CIRCLE);
+
+/** The chain with arc i and the one before in one if their radii are alike; null to keep both. */
+function asOneArc(
   fit: Fitted,
   i: number,
+  alike: (a: number, b: number) => boolean,
 ): { chain: ChainElement[]; assigned: Int32Array } | null {
   const [before, e] = [fit.chain[i - 1]!, fit.chain[i]!];
-  if (before.line || e.line || e.corner || !isOneCircle(1 / before.curvature, 1 / e.curvature)) {
+  if (before.line || e.line || e.corner || !alike(1 / before.curvature, 1 / e.curvature)) {
     return null;
   }
   const length = before.length + e.length;
   const curvature = (before.curvature * before.length + e.curvature * e.length) / length;
+  const joined = { ...before, curvature, length };
   return {
-    chain: [
-      ...fit.chain.slice(0, i - 1),
-      { ...before, curvature, length },
-      ...fit.chain.slice(i + 1),
-    ],
+    chain: [...fit.chain.slice(0, i - 1), joined, ...fit.chain.slice(i + 1)],
     assigned: fit.pieces.map((p) => (p >= i ? p - 1 : p)),
   };
 }
