@@ -44,6 +44,8 @@ describe('a DXF drawing', () => {
         const plan = planPiece(piece);
         const back = readDxf(writeDxf(piece, plan));
         expect(back.paths).toHaveLength(1);
+        // Two passes of the wire on one line are drawn side by side, not as they are bent.
+        fc.pre(plan.wires[0]!.asides.length === 0);
         expect(pathLength(back.paths[0]!)).toBeCloseTo(plan.wires[0]!.developedMm, 3);
         // Read as a piece of its own whose roundings are as bent, it has the same bends.
         const again = planPiece({ ...piece, paths: wiresFromDrawing(back, () => 'w') }).wires[0]!;
