@@ -13,10 +13,10 @@ import {
   type Primitive,
   type Vec,
 } from '../geometry';
-import { isNearCircle, isOneCircle } from './circle';
 import { Moments } from './moments';
-import { polish, walk, type ChainElement, type ChainStart } from './polish';
+import { walk, type ChainElement, type ChainStart } from './polish';
 import { fewestPieces, proposeCandidates, type Candidate } from './segmentation';
+import { CORNER_TURN, refine, simplify, type Fitted, type Run } from './simplify';
 
 export interface SectionFit {
   readonly primitives: Primitive[];
@@ -32,15 +32,6 @@ const CLOSENESS = [1, 0.72, 0.5, 0.36, 0.25, 0.18, 0.12, 0.08, 0.05];
  * found; a free curve's count grows faster than that, so it keeps the fewest pieces.
  */
 const CLOSENESS_POWER = 0.2;
-const SMALLEST_TURN = (2 * Math.PI) / 180;
-const CORNER_TURN = (15 * Math.PI) / 180;
-const TIGHT_RADIUS_MM = 1.1;
-/** A bow that turns less than this over its whole length may as well be straight. */
-const FLAT_TURN = (3 * Math.PI) / 180;
-const SLIGHT_TURN = (5 * Math.PI) / 180;
-const SLIGHT_LENGTH_MM = 2.5;
-/** A corner beside a curve that turns less than this is noise if the points do as well without. */
-const FAINT_CORNER = (6 * Math.PI) / 180;
 /** More pieces than this are fitted in parts, each held to the next where the line is calmest. */
 const PART_PIECES = 28;
 const PART_WANTED = 18;
@@ -63,15 +54,6 @@ export function fitSection(
   if (points.length < 3) return straight(points);
   const run: Run = { points, tolerance, corners: options.corners, start: null, end: null };
   return options.closed ? fitClosed(run) : fitRun(run);
-}
-
-/** A stretch to fit; its ends may be held to a place and heading. */
-interface Run {
-  readonly points: readonly Vec[];
-  readonly tolerance: number;
-  readonly corners: boolean;
-  readonly start: ChainStart | null;
-  readonly end: ChainStart | null;
 }
 
 /** A closed stretch is opened in the middle of its longest piece and held together there. */
@@ -272,14 +254,6 @@ function unpolished(points: readonly Vec[], pieces: readonly Candidate[]): Secti
   return { primitives, deviationMm: Math.max(...pieces.map((c) => c.worst)) };
 }
 
-interface Fitted {
-  start: ChainStart;
-  chain: ChainElement[];
-  pieces: Int32Array;
-  rms: number;
-  worst: number;
-}
-
 function fitPieces(run: Run, found: readonly Candidate[]): Fitted {
   const { points } = run;
   const assigned = new Int32Array(points.length);
@@ -313,147 +287,6 @@ function spanOfCandidate(points: readonly Vec[], c: Candidate): number {
   const along = spanOf(points, c) * Math.abs(c.curvature);
   const sweep = turn + full * Math.round((along - turn) / full);
   return sweep / Math.abs(c.curvature);
-}
-
-/** Least squares over the whole chain. */
-function refine(run: Run, assigned: Int32Array, start: ChainStart, chain: ChainElement[]): Fitted {
-  const ends = { freeStart: run.start === null, end: run.end };
-  const pieces = assigned.slice();
-  const fit = polish(run.points, pieces, start, chain, ends);
-  const clean = dropEmpty(fit, pieces);
-  if (clean.chain.length === fit.chain.length || clean.chain.length === 0) {
-    return { ...fit, pieces };
-  }
-  const again = polish(run.points, clean.pieces, fit.start, clean.chain, ends);
-  return { ...again, pieces: clean.pieces };
-}
-
-/** Takes out pieces that shrank to nothing; a corner before one of them goes to the next. */
-function dropEmpty(
-  fit: { chain: ChainElement[] },
-  pieces: Int32Array,
-): { chain: ChainElement[]; pieces: Int32Array } {
-  const chain: ChainElement[] = [];
-  const newIndex: number[] = [];
-  let carried = 0;
-  let carriedCorner = false;
-  fit.chain.forEach((e) => {
-    if (e.length < 0.02) {
-      carried += e.turn + e.curvature * e.length;
-      carriedCorner ||= e.corner;
-    } else {
-      const corner = (e.corner || carriedCorner) && chain.length > 0;
-      chain.push({ ...e, turn: corner ? e.turn + carried : 0, corner });
-      carried = 0;
-      carriedCorner = false;
-    }
-    newIndex.push(Math.max(0, chain.length - 1));
-  });
-  return { chain, pieces: pieces.map((p) => newIndex[p] ?? 0) };
-}
-
-/**
- * Takes out what the points do not ask for: a bow too slight to be meant, an arc so tight that a
- * corner explains them as well, a short piece that hardly turns, a corner too faint to be meant, and
- * the joint between two arcs of nearly one circle.
- */
-function simplify(run: Run, fit: Fitted): Fitted {
-  const { tolerance } = run;
-  let now = fit;
-  const takeWithin = (chain: ChainElement[], assigned: Int32Array, rms = Infinity): boolean => {
-    const next = refine(run, assigned, now.start, chain);
-    if (next.rms > rms || next.worst > Math.max(tolerance, now.worst)) return false;
-    now = next;
-    return true;
-  };
-  const take = (chain: ChainElement[], assigned: Int32Array): boolean =>
-    takeWithin(chain, assigned, now.rms * 1.12 + 0.003);
-  for (let i = 0; i < now.chain.length; i++) {
-    const e = now.chain[i]!;
-    const turn = Math.abs(e.curvature * e.length);
-    if (e.line || turn > FLAT_TURN || (turn * e.length) / 8 > tolerance / 3) continue;
-    const flat = { ...e, line: true, curvature: 0 };
-    take([...now.chain.slice(0, i), flat, ...now.chain.slice(i + 1)], now.pieces.slice());
-  }
-  for (let i = 1; i < now.chain.length - 1; i++) {
-    const tried = withoutPiece(now, i, run.corners);
-    if (tried && take(tried.chain, tried.assigned)) i = Math.max(0, i - 2);
-  }
-  for (let i = 1; i < now.chain.length; i++) {
-    const smooth = withoutFaintCorner(now.chain, i);
-    if (smooth) take(smooth, now.pieces.slice());
-    const [one, near] = [asOneArc(now, i, isOneCircle), asOneArc(now, i, maybeOneCircle)];
-    const joined =
-      (one && takeWithin(one.chain, one.assigned)) || (near && take(near.chain, near.assigned));
-    if (joined) i--;
-  }
-  return now;
-}
-
-/** The chain with a corner beside an arc made smooth if it hardly turns; null to keep it. */
-function withoutFaintCorner(chain: readonly ChainElement[], i: number): ChainElement[] | null {
-  const [before, e] = [chain[i - 1]!, chain[i]!];
-  if (!e.corner || (before.line && e.line) || Math.abs(e.turn) > FAINT_CORNER) return null;
-  return [...chain.slice(0, i), { ...e, corner: false, turn: 0 }, ...chain.slice(i + 1)];
-}
-
-/** Arcs whose radii differ by less than this share may be one drawn curve that noise parted. */
-const MAYBE_ONE_CIRCLE = 0.1;
-const maybeOneCircle = (a: number, b: number): boolean => isNearCircle(a, b, MAYBE_ONE_CIRCLE);
-
-/** The chain with arc i and the one before in one if their radii are alike; null to keep both. */
-function asOneArc(
-  fit: Fitted,
-  i: number,
-  alike: (a: number, b: number) => boolean,
-): { chain: ChainElement[]; assigned: Int32Array } | null {
-  const [before, e] = [fit.chain[i - 1]!, fit.chain[i]!];
-  if (before.line || e.line || e.corner || !alike(1 / before.curvature, 1 / e.curvature)) {
-    return null;
-  }
-  const length = before.length + e.length;
-  const curvature = (before.curvature * before.length + e.curvature * e.length) / length;
-  const joined = { ...before, curvature, length };
-  return {
-    chain: [...fit.chain.slice(0, i - 1), joined, ...fit.chain.slice(i + 1)],
-    assigned: fit.pieces.map((p) => (p >= i ? p - 1 : p)),
-  };
-}
-
-/** The chain with piece i given up to its neighbours, which meet in a corner if need be; null to keep it. */
-function withoutPiece(
-  fit: Fitted,
-  i: number,
-  corners: boolean,
-): { chain: ChainElement[]; assigned: Int32Array } | null {
-  const [before, e, after] = [fit.chain[i - 1], fit.chain[i], fit.chain[i + 1]];
-  if (!before || !e || !after) return null;
-  const turn = e.curvature * e.length;
-  const tight =
-    corners &&
-    !e.line &&
-    Math.abs(1 / e.curvature) <= TIGHT_RADIUS_MM &&
-    Math.abs(turn) >= SMALLEST_TURN;
-  const atCorner = e.corner || after.corner;
-  const slight =
-    (Math.abs(turn) < SLIGHT_TURN && e.length < SLIGHT_LENGTH_MM) ||
-    (atCorner && Math.abs(turn) < CORNER_TURN && e.length < TIGHT_RADIUS_MM);
-  if (!tight && !slight) return null;
-  const corner = corners && (tight || atCorner || (before.line && after.line));
-  const half = e.length / 2;
-  const chain = [
-    ...fit.chain.slice(0, i - 1),
-    { ...before, length: before.length + half },
-    {
-      ...after,
-      corner,
-      turn: corner ? turn + e.turn + after.turn : 0,
-      length: after.length + half,
-    },
-    ...fit.chain.slice(i + 2),
-  ];
-  const assigned = fit.pieces.map((p) => (p > i ? p - 1 : p === i ? i - 1 : p));
-  return { chain, assigned };
 }
 
 function toPrimitives(start: ChainStart, chain: readonly ChainElement[]): Primitive[] {
