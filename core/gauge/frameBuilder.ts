@@ -1,4 +1,4 @@
-import { distance, type Vec } from '../geometry';
+import { distance, vec, type Vec } from '../geometry';
 import { METAL_FACTS } from '../wire';
 import type { Wire } from '../piece';
 import type { Beam } from './frame';
@@ -7,6 +7,9 @@ import type { Tie } from './ties';
 
 /** Passes no further apart than this at a tie share a place; else a stiff stub joins them, mm. */
 const TOUCH_MM = 0.05;
+
+/** No beam is made shorter than this, mm. */
+const SHORTEST_MM = 1e-3;
 
 /** A frame while it is put together. */
 export class FrameBuilder {
@@ -32,11 +35,24 @@ export class FrameBuilder {
     return this.beams.push({ a, b, modulusMPa, areaMm2, inertiaMm4 }) - 1;
   }
 
+  /** Nodes that a beam joins to this one. */
+  private beside(node: number): number[] {
+    return this.beams.flatMap(({ a, b }) => (a === node ? [b] : b === node ? [a] : []));
+  }
+
+  /** Moves a node by a hair unless one of its beams would shrink to nothing. */
+  private move(node: number, to: Vec): boolean {
+    const clear = this.beside(node).every((n) => distance(this.nodes[n]!, to) >= SHORTEST_MM);
+    if (clear) this.nodes[node] = to;
+    return clear;
+  }
+
   /** Fast at one place, or side by side: a stub of the frame's own wire. */
   weld(a: number, b: number): void {
     if (this.apart(a, b) <= TOUCH_MM) {
       const { x, y } = this.nodes[a]!;
-      this.nodes[b] = { x: x + TOUCH_MM, y };
+      const ways = [vec(1, 0), vec(-1, 0), vec(0, 1), vec(0, -1)];
+      ways.some((way) => this.move(b, { x: x + way.x * TOUCH_MM, y: y + way.y * TOUCH_MM }));
     }
     this.beam(a, b, roundSection(this.wire.diameterMm));
   }
@@ -44,10 +60,12 @@ export class FrameBuilder {
   join(a: number, b: number, how: Tie['how']): void {
     if (a === b) return;
     const touch = this.apart(a, b) <= TOUCH_MM;
+    // The wire itself holds what follows so closely on it.
+    if (touch && this.beside(a).includes(b)) return;
     if (typeof how === 'object' && !touch) {
       this.beam(a, b, roundSection(how.thread.diameterMm), how.thread.metal);
     } else if (how !== 'fast' && touch) {
-      this.nodes[b] = this.nodes[a]!;
+      this.move(b, this.nodes[a]!);
       this.pins.push([a, b]);
     } else this.weld(a, b);
   }

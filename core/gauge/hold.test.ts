@@ -115,7 +115,28 @@ describe('laws', () => {
         expect(b.share / a.share).toBeCloseTo(1, 2);
         expect(b.give.mm / a.give.mm).toBeCloseTo(1, 2);
       }),
-      { numRuns: 25 },
+      {
+        numRuns: 25,
+        // Held in the middle of a corner, with a joint of beams as near to one side as to the other.
+        examples: [
+          [
+            [
+              [6, 24],
+              [24, 15],
+              [39, 21],
+              [6, 30],
+            ],
+          ],
+          [
+            [
+              [24, 33],
+              [6, 6],
+              [3, 30],
+              [24, 9],
+            ],
+          ],
+        ],
+      },
     );
   });
 
@@ -181,6 +202,23 @@ describe('what holds a frame together', () => {
       expect(woven.mesh.model.beams.length).toBeGreaterThan(plain.mesh.model.beams.length);
       expect(woven.gives.squeeze.mm).toBeLessThan(0.9 * plain.gives.squeeze.mm);
     }
+  });
+
+  it('is held just where it hangs, not at a joint of beams beside it', () => {
+    const bar = pieceOf([openPath('w', [0, 0], [40, 0], [40, 30])], { hang: { x: 13.37, y: 0 } });
+    const { mesh } = held(bar);
+    const [hold] = mesh.held;
+    expect(mesh.model.nodes[hold!]!.x).toBeCloseTo(13.37, 6);
+  });
+
+  it('thin wire from a wire to the same place of it holds nothing more', () => {
+    const straight = pieceOf([openPath('w', [23, 8], [16, 0])], {
+      wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 0.08 },
+    });
+    const a = { x: 12, y: 4, lengthMm: 8 };
+    const b = { x: 0, y: 0, lengthMm: 8 };
+    const woven = held({ ...straight, dressing: [newDressItem('weave', 'k', a, b)] });
+    expect(standing(woven, 0.08).share).toBeCloseTo(standing(held(straight), 0.08).share, 6);
   });
 
   it('a wire that nothing holds is named, and judged as joined where it comes nearest', () => {

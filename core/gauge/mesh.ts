@@ -1,7 +1,7 @@
 import { distance, type Vec } from '../geometry';
-import type { Dressing } from '../dressing';
+import { groundOf, type Dressing } from '../dressing';
 import type { Piece } from '../piece';
-import { placeOnWire, type Plan, type WirePlan } from '../plan';
+import { nearestWire, placeOnWire, type Plan, type WirePlan } from '../plan';
 import type { FrameModel, Support } from './frame';
 import { FrameBuilder } from './frameBuilder';
 import { flatSection, hammerStrain, roundSection, tapStrain, type Section } from './hardening';
@@ -109,6 +109,8 @@ function countOf(plan: Plan): number {
 interface Laying {
   readonly piece: Piece;
   readonly found: Ties;
+  /** where it is held */
+  readonly feet: readonly WirePlace[];
   readonly hammered: ReturnType<typeof hammering>;
   /** how many times longer than wished the beams are */
   readonly coarse: number;
@@ -121,11 +123,11 @@ function layNodes(
   builder: FrameBuilder,
   wire: WirePlan,
   w: number,
-  { found, coarse }: Laying,
+  { found, feet, coarse }: Laying,
 ): Row {
-  const stops = found.ties.flatMap((t) =>
-    [t.a, t.b].filter((p) => p.wire === w).map((p) => within(p.mm, wire)),
-  );
+  const stops = [...feet, ...found.ties.flatMap((t) => [t.a, t.b])]
+    .filter((p) => p.wire === w)
+    .map((p) => within(p.mm, wire));
   const row: Row = [];
   for (const mm of divisions(wire, stops, coarse)) {
     const at = placeOnWire(wire, mm)?.at;
@@ -220,12 +222,14 @@ export function meshOf(
   const builder = new FrameBuilder(piece.wire);
   const found = tiesOf(piece, plan, dressing, holds);
   const coarse = Math.max(1, countOf(plan) / MOST_BEAMS);
-  const laying: Laying = { piece, found, hammered: hammering(dressing), coarse };
+  const { lines } = groundOf(piece, plan);
+  const feet = holds.flatMap((h) => nearestWire(lines, h) ?? []);
+  const laying: Laying = { piece, found, feet, hammered: hammering(dressing), coarse };
   const rows = wires.map((wire, w) => layNodes(builder, wire, w, laying));
   const own = wires.flatMap((wire, w) => layBeams(builder, wire, w, rows[w]!, laying));
   tie(builder, rows, found, plan);
   const { nodes, beams, pins } = builder;
-  const held = holds.length > 0 ? holds.map((h) => nodeNear(nodes, h)) : [0];
+  const held = feet.length > 0 ? feet.flatMap((foot) => nodeAt(rows, foot) ?? []) : [0];
   const loose = holdLoose(builder, rows, held);
   for (const [a, b] of takeSwinging(nodes.length, beams, pins, held)) builder.weld(a, b);
   return {
