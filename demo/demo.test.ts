@@ -1,5 +1,6 @@
 import { describe, expect, it, test } from 'vitest';
 import { DRESS_FACTS, dressPiece } from '../core/dressing';
+import { END_KINDS } from '../core/element';
 import { DEFAULT_KIT } from '../core/forming';
 import { DEFAULT_LIMITS, verdictOf } from '../core/gauge';
 import { assemblyOf, makeSteps } from '../core/making';
@@ -59,6 +60,9 @@ describe('the Lantern Lane pieces', () => {
     ['hush', 0.9, 1.3],
     ['mountain', 1.2, 1.6],
     ['key', 0.8, 1.1],
+    ['leaf', 0.8, 1],
+    ['moon', 0.8, 1.1],
+    ['ripple', 1.2, 1.6],
   ])('%s: a gauge between %f and %f mm is recommended', (id, least, most) => {
     const piece = pieces.find((p) => p.id === `demo-${id}`)!;
     const plan = planPiece(piece, { kit: DEFAULT_KIT });
@@ -75,5 +79,14 @@ describe('the Lantern Lane pieces', () => {
   it('between them use every kind of item', () => {
     const used = new Set(pieces.flatMap((p) => p.dressing.map((i) => i.kind)));
     expect([...used].sort()).toEqual(Object.keys(DRESS_FACTS).sort());
+  });
+
+  it('between them end their wires in every way', () => {
+    const used = new Set(
+      pieces.flatMap((p) =>
+        planPiece(p).wires.flatMap((w) => [w.ends.start.kind, w.ends.end.kind]),
+      ),
+    );
+    expect([...used].sort()).toEqual(Object.keys(END_KINDS).sort());
   });
 });

@@ -107,4 +107,10 @@ export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
       thread: thin('bronze', 0.321),
     }),
   ],
+  leaf: () => [
+    item('bind', [12, 7], 'niobium', { wraps: 4, tailMm: 12 }),
+    item('drop', [12, 25.6], 'niobium', { beads: [bead('Mist drop', 4, 'mist')], wraps: 2 }),
+  ],
+  moon: () => [],
+  ripple: () => [item('finding', [58, 7], 'copper', { what: 'chain', insideMm: 4, lengthMm: 110 })],
 };

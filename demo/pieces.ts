@@ -16,8 +16,11 @@ import { DRESSINGS } from './dressing';
 import boat from './figures/boat.svg?raw';
 import fox from './figures/fox.json';
 import lantern from './figures/lantern.svg?raw';
+import leaf from './figures/leaf.svg?raw';
+import moon from './figures/moon.svg?raw';
 import mountain from './figures/mountain.svg?raw';
 import pear from './figures/pear.json';
+import ripple from './figures/ripple.svg?raw';
 import snail from './figures/snail.svg?raw';
 import swallow from './figures/swallow.svg?raw';
 
@@ -177,5 +180,34 @@ export function demoPieces(): Piece[] {
       },
       { kind: 'motif', motif: 'key' },
     ),
+    demo('leaf', 'Leaf earring', leaf, (p) => ({
+      ...p,
+      ...dressed('leaf', { wornAs: 'earring', pair: 'together', harden: true }),
+      wire: { metal: 'niobium', temper: 'dead-soft', diameterMm: gauge(20) },
+      paths: p.paths.map((path) => ({
+        ...path,
+        start: { kind: 'kidney', widthMm: 9, legMm: 15, catchMm: 1.6 },
+      })),
+    })),
+    demo('moon', 'Moon hoop', moon, (p) => ({
+      ...p,
+      ...dressed('moon', { wornAs: 'earring', harden: true }),
+      wire: { metal: 'gold-filled', temper: 'half-hard', diameterMm: gauge(18) },
+      paths: p.paths.map((path) => ({
+        ...path,
+        start: { kind: 'hoop', insideMm: 14, catchMm: 4 },
+        end: { kind: 'tucked', wraps: 1.5, tailMm: 2 },
+      })),
+    })),
+    demo('ripple', 'Ripple bracelet', ripple, (p) => ({
+      ...p,
+      ...dressed('ripple', { wornAs: 'bracelet', harden: true }),
+      wire: { metal: 'copper', temper: 'half-hard', diameterMm: gauge(16) },
+      paths: p.paths.map((path) => ({
+        ...path,
+        start: { kind: 'hook', insideMm: 5, legMm: 6, tailMm: 0 },
+        end: { kind: 'loop', insideMm: 4, tailMm: 0 },
+      })),
+    })),
   ];
 }

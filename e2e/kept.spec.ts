@@ -96,7 +96,7 @@ test('files that cannot be used are refused and nothing changes', async ({ page 
   await page.getByRole('link', { name: 'All pieces', exact: true }).click();
   await expect(
     page.getByRole('listitem').filter({ has: page.getByRole('button', { name: /^Copy/ }) }),
-  ).toHaveCount(9);
+  ).toHaveCount(12);
 });
 
 const BAD_DRAWINGS: [string, string, RegExp][] = [

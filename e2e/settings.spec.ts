@@ -133,3 +133,28 @@ test('a phone shows the list and a piece without sideways scrolling', async ({ p
 test('the server says that it is up', async ({ request }) => {
   expect(await (await request.get('/health')).json()).toMatchObject({ ok: true });
 });
+
+for (const [width, height] of [
+  [1280, 800],
+  [820, 1180],
+] as const) {
+  test(`at ${width} x ${height} a stage fills the window and does not run on below it`, async ({
+    page,
+  }) => {
+    await page.setViewportSize({ width, height });
+    await openPiece(page, 'Paper lantern');
+    for (const [name, sign] of [
+      ['Figure', 'Height'],
+      ['Wire', 'Which gauge'],
+      ['Bends', 'Bends'],
+      ['Dressing', 'Ways of making'],
+      ['Sheet', 'Paper'],
+      ['Make', 'Begin a making'],
+    ] as const) {
+      await stage(page, name);
+      await expect(page.getByText(sign).first()).toBeAttached();
+      const size = await page.evaluate(() => document.documentElement.scrollHeight);
+      expect(size, name).toBeLessThanOrEqual(height);
+    }
+  });
+}

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 export function StagePanel({ children, wide = false }: { children: ReactNode; wide?: boolean }) {
   return (
     <aside
-      className={`shrink-0 overflow-y-auto border-line bg-panel max-lg:max-h-[44%] max-lg:border-t lg:border-l ${wide ? 'lg:w-[31rem]' : 'lg:w-[21.5rem]'}`}
+      className={`relative shrink-0 overflow-y-auto border-line bg-panel max-lg:max-h-[44%] max-lg:border-t lg:border-l ${wide ? 'lg:w-[31rem]' : 'lg:w-[21.5rem]'}`}
     >
       {children}
     </aside>

@@ -208,7 +208,7 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
           <StepPicture piece={piece} plan={plan} dressing={dressing} making={made} index={index} />
         </div>
         <div
-          className="min-h-0 overflow-y-auto bg-panel px-7 py-5 landscape:w-[46%] portrait:h-[48%]"
+          className="relative min-h-0 overflow-y-auto bg-panel px-7 py-5 landscape:w-[46%] portrait:h-[48%]"
           tabIndex={0}
           role="region"
           aria-label="Step in words"

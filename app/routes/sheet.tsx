@@ -39,7 +39,7 @@ export default function SheetScreen() {
   return (
     <>
       <div
-        className="min-h-0 flex-1 overflow-y-auto bg-bench p-5"
+        className="relative min-h-0 flex-1 overflow-y-auto bg-bench p-5"
         tabIndex={0}
         role="region"
         aria-label="Pages of the sheet"

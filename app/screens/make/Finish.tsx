@@ -38,7 +38,7 @@ export function Finish({
   const setLeft = (index: number, leftMm: number): void =>
     change((m) => ({ ...m, used: m.used.map((u, i) => (i === index ? { ...u, leftMm } : u)) }));
   return (
-    <main className="mx-auto w-full max-w-3xl overflow-y-auto px-6 py-8">
+    <main className="relative mx-auto w-full max-w-3xl overflow-y-auto px-6 py-8">
       <h1 className="text-3xl font-semibold">Made</h1>
       <p className="mt-1 text-lg text-soft">
         {printTime(making.workedMs)} at the bench. Note what was left over, so that the next one is

@@ -121,7 +121,7 @@ export function StepList({
     <Section title={`${work.steps.length} steps`}>
       <ol
         ref={list}
-        className="max-h-80 overflow-y-auto rounded-md border border-line bg-raised text-sm"
+        className="relative max-h-80 overflow-y-auto rounded-md border border-line bg-raised text-sm"
       >
         {work.steps.map((s, i) => (
           <li key={i}>

@@ -1,8 +1,8 @@
-import { memo } from 'react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import {
+  Area,
+  AreaChart,
   CartesianGrid,
-  Line,
-  LineChart,
   ReferenceArea,
   ReferenceDot,
   ReferenceLine,
@@ -11,12 +11,23 @@ import {
   YAxis,
 } from 'recharts';
 import { sizeName, type Check, type Tried, type Verdict } from '@core/gauge';
+import { awgToMm } from '@core/units';
 
 /** The highest share shown, %: what is beyond runs out of the picture. */
 const TOP = 200;
 /** An area narrower than this on the log axis holds no label. */
 const LABEL_ROOM = 0.45;
 const TICKS_AWG = [28, 24, 22, 20, 18, 16, 14, 12];
+// What stays the same is the same object, so that the chart has no cause to draw it anew.
+const MARGIN = { top: 10, right: 8, bottom: 2, left: -16 };
+const SHARES = { domain: [0, TOP], ticks: [0, 50, 100, 150, 200] };
+const TICK = { fontSize: 11, fill: 'var(--soft)' };
+const TOO_THICK = {
+  value: 'too thick',
+  fontSize: 10.5,
+  fill: 'var(--soft)',
+  position: 'insideTop',
+} as const;
 
 /** The thinnest size from which a check that bars thick wire fails for good. */
 function tooThick(tried: readonly Tried[]): { mm: number; check: Check } | null {
@@ -26,93 +37,17 @@ function tooThick(tried: readonly Tried[]): { mm: number; check: Check } | null 
   return from && check ? { mm: from.diameterMm, check } : null;
 }
 
+const bestOf = ({ tried, recommended }: Verdict): Tried | undefined =>
+  tried.find((t) => t.diameterMm === recommended.size.diameterMm);
+
 /** Movement and stress over all sizes, each as a share of its limit. */
 export const GaugeChart = memo(function GaugeChart({ verdict }: { verdict: Verdict }) {
   const { tried, now, recommended } = verdict;
-  const data = tried.map((t) => ({
-    mm: t.diameterMm,
-    stress: t.stressShare * 100,
-    give: t.giveShare * 100,
-  }));
-  const [least, most] = [tried[0]!.diameterMm, tried.at(-1)!.diameterMm];
   const thick = tooThick(tried);
-  const tick = { fontSize: 11, fill: 'var(--soft)' };
-  const ticks = TICKS_AWG.flatMap((awg) => tried.find((t) => t.awg === awg)?.diameterMm ?? []);
-  const nameOf = (mm: number): string => String(tried.find((t) => t.diameterMm === mm)?.awg ?? '');
-  const best = tried.find((t) => t.diameterMm === recommended.size.diameterMm);
-  const clip = (share: number): number => Math.min(TOP, share * 100);
   return (
     <figure aria-label="Stress and movement over all sizes">
-      <ResponsiveContainer width="100%" height={168}>
-        <LineChart data={data} margin={{ top: 10, right: 8, bottom: 2, left: -16 }}>
-          <CartesianGrid stroke="var(--line)" strokeDasharray="2 4" />
-          {thick && (
-            <ReferenceArea
-              x1={thick.mm}
-              x2={most}
-              y1={0}
-              y2={TOP}
-              fill="var(--soft)"
-              fillOpacity={0.16}
-              label={
-                Math.log(most / thick.mm) > LABEL_ROOM
-                  ? {
-                      value: 'too thick',
-                      fontSize: 10.5,
-                      fill: 'var(--soft)',
-                      position: 'insideTop',
-                    }
-                  : undefined
-              }
-            />
-          )}
-          <XAxis
-            dataKey="mm"
-            type="number"
-            scale="log"
-            domain={[least, most]}
-            ticks={ticks}
-            tickFormatter={nameOf}
-            tick={tick}
-            stroke="var(--line)"
-          />
-          <YAxis
-            type="number"
-            domain={[0, TOP]}
-            ticks={[0, 50, 100, 150, 200]}
-            allowDataOverflow
-            tick={tick}
-            stroke="var(--line)"
-          />
-          <ReferenceLine y={100} stroke="var(--alert)" strokeWidth={1.5} />
-          <ReferenceLine x={now.diameterMm} stroke="var(--ink)" strokeDasharray="3 3" />
-          <Line
-            dataKey="give"
-            stroke="var(--soft)"
-            strokeDasharray="5 3"
-            strokeWidth={1.8}
-            dot={false}
-            isAnimationActive={false}
-          />
-          <Line
-            dataKey="stress"
-            stroke="var(--patina)"
-            strokeWidth={2}
-            dot={false}
-            isAnimationActive={false}
-          />
-          {best && (
-            <ReferenceDot
-              x={best.diameterMm}
-              y={clip(Math.max(best.stressShare, best.giveShare))}
-              r={5.5}
-              fill="var(--patina)"
-              stroke="var(--raised)"
-              strokeWidth={1.5}
-            />
-          )}
-        </LineChart>
-      </ResponsiveContainer>
+      {/* The words come first; the picture follows when there is time to draw it. */}
+      <Curves verdict={useDeferredValue(verdict)} />
       <figcaption className="text-xs text-soft">
         <span className="flex flex-wrap justify-center gap-x-3">
           <Key line="var(--patina)">stress</Key>
@@ -128,6 +63,106 @@ export const GaugeChart = memo(function GaugeChart({ verdict }: { verdict: Verdi
         </span>
       </figcaption>
     </figure>
+  );
+});
+
+const Curves = memo(function Curves({ verdict }: { verdict: Verdict }) {
+  const { tried, now } = verdict;
+  const data = useMemo(
+    () =>
+      tried.map((t) => ({
+        mm: t.diameterMm,
+        stress: t.stressShare * 100,
+        give: t.giveShare * 100,
+      })),
+    [tried],
+  );
+  const sizes = tried.map((t) => t.diameterMm).join(' ');
+  const across = useMemo(() => {
+    const mm = sizes.split(' ').map(Number);
+    const awg = new Map(
+      TICKS_AWG.flatMap((g) => {
+        const near = mm.find((d) => Math.abs(d - awgToMm(g)) < 1e-3);
+        return near === undefined ? [] : [[near, String(g)] as const];
+      }),
+    );
+    return {
+      domain: [mm[0]!, mm.at(-1)!],
+      ticks: [...awg.keys()],
+      nameOf: (d: number): string => awg.get(d) ?? '',
+    };
+  }, [sizes]);
+  const thick = tooThick(tried);
+  const best = bestOf(verdict);
+  const most = tried.at(-1)!.diameterMm;
+  const clip = (share: number): number => Math.min(TOP, share * 100);
+  return (
+    <ResponsiveContainer width="100%" height={168}>
+      <AreaChart data={data} margin={MARGIN}>
+        <CartesianGrid stroke="var(--line)" strokeDasharray="2 4" />
+        {thick && (
+          <ReferenceArea
+            x1={thick.mm}
+            x2={most}
+            y1={0}
+            y2={TOP}
+            fill="var(--soft)"
+            fillOpacity={0.16}
+            label={Math.log(most / thick.mm) > LABEL_ROOM ? TOO_THICK : undefined}
+          />
+        )}
+        <XAxis
+          dataKey="mm"
+          type="number"
+          scale="log"
+          domain={across.domain}
+          ticks={across.ticks}
+          tickFormatter={across.nameOf}
+          tick={TICK}
+          stroke="var(--line)"
+        />
+        <YAxis
+          type="number"
+          domain={SHARES.domain}
+          ticks={SHARES.ticks}
+          allowDataOverflow
+          tick={TICK}
+          stroke="var(--line)"
+        />
+        <ReferenceLine y={100} stroke="var(--alert)" strokeWidth={1.5} />
+        <ReferenceLine x={now.diameterMm} stroke="var(--ink)" strokeDasharray="3 3" />
+        {/* Areas without a fill: a line of the chart's own would be measured each time it is drawn. */}
+        <Area
+          dataKey="give"
+          stroke="var(--soft)"
+          strokeDasharray="5 3"
+          strokeWidth={1.8}
+          fill="none"
+          dot={false}
+          activeDot={false}
+          isAnimationActive={false}
+        />
+        <Area
+          dataKey="stress"
+          stroke="var(--patina)"
+          strokeWidth={2}
+          fill="none"
+          dot={false}
+          activeDot={false}
+          isAnimationActive={false}
+        />
+        {best && (
+          <ReferenceDot
+            x={best.diameterMm}
+            y={clip(Math.max(best.stressShare, best.giveShare))}
+            r={5.5}
+            fill="var(--patina)"
+            stroke="var(--raised)"
+            strokeWidth={1.5}
+          />
+        )}
+      </AreaChart>
+    </ResponsiveContainer>
   );
 });
 
