@@ -8,9 +8,14 @@ import { DressingLayer } from './DressingLayer';
 import { METAL_COLOURS, type MetalColours } from './metalColours';
 import { WireStroke } from './WireStroke';
 
+/** Beyond so many wires or crossings all of a kind are drawn in one go: a page of thousands of strokes is slow. */
+const MANY = 150;
+
+/** Chords that a stretch at a crossing is drawn with; fewer where there are many. */
+const STEPS = { few: 14, many: 4 };
+
 /** Data of the stretch of a wire between two positions on its blank. */
-function stretchData(wire: WirePlan, fromMm: number, toMm: number): string {
-  const steps = 14;
+function stretchData(wire: WirePlan, fromMm: number, toMm: number, steps: number): string {
   const points: string[] = [];
   for (let i = 0; i <= steps; i++) {
     const at = fromMm + ((toMm - fromMm) * i) / steps;
@@ -20,11 +25,9 @@ function stretchData(wire: WirePlan, fromMm: number, toMm: number): string {
   return `M${points.join('L')}`;
 }
 
-/** Beyond so many wires or crossings all of a kind are drawn in one go: a page of thousands of strokes is slow. */
-const MANY = 150;
-
 /** What is drawn of one crossing, as path data: the shadows on the lower pass, and the upper pass. */
 export function crossingData(plan: Plan, c: Plan['crossings'][number], d: number) {
+  const steps = plan.crossings.length > MANY ? STEPS.many : STEPS.few;
   const first = { wire: plan.wires[c.firstWire], at: c.firstMm };
   const second = { wire: plan.wires[c.secondWire], at: c.secondMm };
   const [over, under] = c.top === 'first' ? [first, second] : [second, first];
@@ -32,10 +35,10 @@ export function crossingData(plan: Plan, c: Plan['crossings'][number], d: number
   if (!upper || !lower) return null;
   const reach = Math.min(2.5, 1 / Math.max(0.2, Math.sin(c.angleRad))) * d;
   const bared = (more: number): string =>
-    stretchData(upper, over.at - 1.3 * reach - more, over.at + 1.3 * reach + more);
+    stretchData(upper, over.at - 1.3 * reach - more, over.at + 1.3 * reach + more, steps);
   return {
     shadows: [1.15, 0.9, 0.7].map((k) =>
-      stretchData(lower, under.at - reach * k, under.at + reach * k),
+      stretchData(lower, under.at - reach * k, under.at + reach * k, steps),
     ),
     upper: [bared(0), bared(0.25 * d), bared(0.45 * d), bared(0.7 * d)] as const,
   };
