@@ -10,6 +10,9 @@ mkdirSync(cache, { recursive: true });
 
 let passed = 0;
 let failed = 0;
+/** What failed and why, and what passed only at the second try, told once more at the end. */
+const failures = [];
+const shaky = [];
 const bin = (name) => join(root, 'node_modules', '.bin', name);
 
 function run(title, command, args, env = {}) {
@@ -25,20 +28,58 @@ function run(title, command, args, env = {}) {
 function step(title, ...commands) {
   const ok = commands.every(([command, ...args]) => run(title, command, args));
   if (ok) passed++;
-  else failed++;
+  else fail(title);
   return ok;
 }
 
-/** Adds the counts of a runner's JSON report; a runner that wrote none counts as one failure. */
-function count(report, read, ok) {
+function fail(what, why = '') {
+  failed++;
+  failures.push(why ? `${what}\n    ${why.split('\n').slice(0, 6).join('\n    ')}` : what);
+}
+
+/**
+ * Adds what a runner's JSON report says; a runner that wrote none, or failed without a failed test,
+ * counts as one failure.
+ * @param read from a report to how many passed and what failed
+ */
+function count(title, report, read, ok) {
   try {
-    const [good, bad] = read(JSON.parse(readFileSync(report, 'utf8')));
+    const { good, bad, again = [] } = read(JSON.parse(readFileSync(report, 'utf8')));
     passed += good;
-    failed += bad + (!ok && bad === 0 ? 1 : 0);
+    shaky.push(...again);
+    for (const { name, why } of bad) fail(name, why);
+    if (!ok && bad.length === 0) fail(title);
   } catch {
-    failed++;
+    fail(`${title}: no report`);
   }
 }
+
+const unitResults = (r) => ({
+  good: r.numPassedTests,
+  bad: r.testResults.flatMap((file) => {
+    const tests = file.assertionResults.filter((t) => t.status === 'failed');
+    if (tests.length === 0 && file.status === 'failed') {
+      return [{ name: file.name, why: file.message }];
+    }
+    return tests.map((t) => ({ name: `${file.name}: ${t.fullName}`, why: t.failureMessages[0] }));
+  }),
+});
+
+const interfaceResults = (r) => {
+  const specs = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specs)];
+  const all = r.suites.flatMap(specs).map((s) => ({
+    ok: s.ok,
+    name: `${s.file}: ${s.title}`,
+    tries: s.tests[0]?.results ?? [],
+  }));
+  return {
+    good: r.stats.expected + r.stats.flaky,
+    bad: all
+      .filter((s) => !s.ok)
+      .map((s) => ({ name: s.name, why: s.tries.at(-1)?.error?.message })),
+    again: all.filter((s) => s.ok && s.tries.length > 1).map((s) => s.name),
+  };
+};
 
 step(
   'Types',
@@ -54,26 +95,19 @@ step(
 
 const unitReport = join(cache, 'unit.json');
 rmSync(unitReport, { force: true });
-const unitOk = run('Unit tests', bin('vitest'), [
-  'run',
-  '--reporter=dot',
-  '--reporter=json',
-  `--outputFile.json=${unitReport}`,
-]);
-count(
-  unitReport,
-  (r) => [
-    r.numPassedTests,
-    r.numFailedTests +
-      (r.numFailedTestSuites > 0 && r.numFailedTests === 0 ? r.numFailedTestSuites : 0),
-  ],
-  unitOk,
+const unitOk = run(
+  'Unit tests',
+  bin('vitest'),
+  ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unitReport}`],
+  // A row of coloured dots is a hundred times longer than the dots, and hides what failed.
+  { NO_COLOR: '1' },
 );
+count('Unit tests', unitReport, unitResults, unitOk);
 
 console.log('\n== Build');
 const built = ensureBuild() === 0;
 if (built) passed++;
-else failed++;
+else fail('Build');
 
 if (built) {
   const report = join(cache, 'interface.json');
@@ -81,9 +115,11 @@ if (built) {
   const ok = run('Interface tests', bin('playwright'), ['test', '--reporter=list,json'], {
     PLAYWRIGHT_JSON_OUTPUT_NAME: report,
   });
-  count(report, (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected], ok);
+  count('Interface tests', report, interfaceResults, ok);
 }
 
+if (shaky.length > 0) console.log(`\n== Passed at the second try\n${shaky.join('\n')}`);
+if (failures.length > 0) console.log(`\n== Failed\n${failures.join('\n')}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
 
