@@ -27,8 +27,9 @@ const CORNER_HEADING = (14 * Math.PI) / 180;
 const STRAIGHT_HEADING = (1 * Math.PI) / 180;
 const NO_CORNER_COST = 4;
 /**
- * Pieces are proposed between knots: every few points of a long stretch. Which point a joint falls on
- * does not matter, for the least squares over the whole chain move it.
+ * Pieces are proposed between knots: every few points of a long stretch, and wherever the points turn
+ * sharply. Which point a smooth joint falls on does not matter, for the least squares over the whole
+ * chain move it; a corner left out would be rounded by pieces that are not there.
  */
 const MAX_KNOTS = 1200;
 const WANTED_KNOTS = 160;
@@ -48,9 +49,9 @@ export function proposeCandidates(
   const count = points.length - 1;
   const eased = Math.min(WIDEST_STRIDE, Math.ceil(count / WANTED_KNOTS));
   const stride = every ? 1 : Math.max(1, eased, Math.ceil(count / MAX_KNOTS));
-  const knots: number[] = [];
-  for (let i = 0; i < points.length - 1; i += stride) knots.push(i);
-  knots.push(points.length - 1);
+  const knots = points.flatMap((_, i) =>
+    i % stride === 0 || i === count || isVertex(points, i) ? [i] : [],
+  );
   const moments = new Moments(points);
   const byStart: Candidate[][] = points.map(() => []);
   knots.forEach((from, k) => {
@@ -63,6 +64,16 @@ export function proposeCandidates(
     }
   });
   return byStart;
+}
+
+/** A turn from one stroke to the next beyond which their point is a knot. */
+const VERTEX_TURN = (15 * Math.PI) / 180;
+
+function isVertex(points: readonly Vec[], i: number): boolean {
+  const [a, p, b] = [points[i - 1], points[i], points[i + 1]];
+  if (!a || !p || !b) return false;
+  const [into, on] = [sub(p, a), sub(b, p)];
+  return Math.abs(Math.atan2(cross(into, on), dot(into, on))) > VERTEX_TURN;
 }
 
 function proposalsFor(

@@ -1,5 +1,6 @@
 import type { Vec } from '../geometry';
-import { isNearCircle, isOneCircle } from './circle';
+import { isOneCircle } from './circle';
+import { Moments } from './moments';
 import { polish, type ChainElement, type ChainStart } from './polish';
 
 const SMALLEST_TURN = (2 * Math.PI) / 180;
@@ -80,6 +81,7 @@ function dropEmpty(
  */
 export function simplify(run: Run, fit: Fitted): Fitted {
   const { tolerance } = run;
+  const moments = new Moments(run.points);
   let now = fit;
   const takeWithin = (chain: ChainElement[], assigned: Int32Array, rms = Infinity): boolean => {
     const next = refine(run, assigned, now.start, chain);
@@ -103,12 +105,12 @@ export function simplify(run: Run, fit: Fitted): Fitted {
   for (let i = 1; i < now.chain.length; i++) {
     const smooth = withoutFaintCorner(now.chain, i);
     if (smooth) take(smooth, now.pieces.slice());
-    const one = asOneArc(now, i, isOneCircle);
-    const near = asOneArc(now, i, maybeOneCircle);
-    const joined = one
-      ? takeWithin(one.chain, one.assigned)
-      : near && take(near.chain, near.assigned);
-    if (joined) i--;
+    const joined = asOneArc(now, i, moments);
+    if (!joined) continue;
+    const taken = joined.alike
+      ? takeWithin(joined.chain, joined.assigned)
+      : take(joined.chain, joined.assigned);
+    if (taken) i--;
   }
   return now;
 }
@@ -120,26 +122,34 @@ function withoutFaintCorner(chain: readonly ChainElement[], i: number): ChainEle
   return [...chain.slice(0, i), { ...e, corner: false, turn: 0 }, ...chain.slice(i + 1)];
 }
 
-/** Arcs whose radii differ by less than this share may be one drawn curve that noise parted. */
-const MAYBE_ONE_CIRCLE = 0.1;
-const maybeOneCircle = (a: number, b: number): boolean => isNearCircle(a, b, MAYBE_ONE_CIRCLE);
+/** The points of two arcs lie no further than this from one circle if they may be one drawn curve. */
+const maybeOneCircleMm = (rms: number): number => 1.5 * rms + 0.01;
 
-/** The chain with arc i and the one before in one if their radii are alike; null to keep both. */
+/**
+ * The chain with arc i and the one before in one, if one tool bends both or their points lie on one
+ * circle nearly as well; null to keep both.
+ */
 function asOneArc(
   fit: Fitted,
   i: number,
-  alike: (a: number, b: number) => boolean,
-): { chain: ChainElement[]; assigned: Int32Array } | null {
+  moments: Moments,
+): { chain: ChainElement[]; assigned: Int32Array; alike: boolean } | null {
   const [before, e] = [fit.chain[i - 1]!, fit.chain[i]!];
-  if (before.line || e.line || e.corner || !alike(1 / before.curvature, 1 / e.curvature)) {
-    return null;
-  }
+  if (before.line || e.line || e.corner || before.curvature * e.curvature < 0) return null;
+  const alike = isOneCircle(1 / before.curvature, 1 / e.curvature);
   const length = before.length + e.length;
-  const curvature = (before.curvature * before.length + e.curvature * e.length) / length;
+  let curvature = (before.curvature * before.length + e.curvature * e.length) / length;
+  if (!alike) {
+    const [from, to] = [fit.pieces.indexOf(i - 1), fit.pieces.lastIndexOf(i)];
+    const circle = from < 0 || to - from < 4 ? null : moments.circle(from, to);
+    if (!circle || Math.sqrt(circle.meanSquare) > maybeOneCircleMm(fit.rms)) return null;
+    curvature = Math.sign(e.curvature) / circle.radius;
+  }
   const joined = { ...before, curvature, length };
   return {
     chain: [...fit.chain.slice(0, i - 1), joined, ...fit.chain.slice(i + 1)],
     assigned: fit.pieces.map((p) => (p >= i ? p - 1 : p)),
+    alike,
   };
 }
 

@@ -102,16 +102,16 @@ describe('figures whose strip is known by construction', () => {
   });
 
   const cases: [Drawing, number, number][] = [
-    ['cubics', 0.003, 6],
-    ['dense', 0.003, 8],
-    ['noisy', 0.006, 12],
+    ['cubics', 0.003, 12],
+    ['dense', 0.003, 36],
+    ['noisy', 0.006, 36],
   ];
   test.each(cases)(
     'drawn as %s come out within a maker’s tolerance',
     (drawing, lengthShare, runs) => {
       for (let seed = 1; seed <= runs; seed++) {
         const d = [0.644, 0.812, 1.024, 1.291][seed % 4]!;
-        const figure = knownFigure(seed, d, 3 + (seed % 4));
+        const figure = knownFigure(seed, d, 3 + (seed % 8));
         const strip = stripOf(drawAs(figure, drawing, seed), d);
         expectKnown(marksOf(strip), strip, figure, lengthShare);
       }
