@@ -257,23 +257,58 @@ function unpolished(points: readonly Vec[], pieces: readonly Candidate[]): Secti
 function fitPieces(run: Run, found: readonly Candidate[]): Fitted {
   const { points } = run;
   const assigned = new Int32Array(points.length);
+  const joints = found.slice(1).map((c, i) => jointOf(run, found[i]!, c));
   const chain: ChainElement[] = found.map((c, i) => {
     assigned.fill(i, c.from, c.to + 1);
-    const before = found[i - 1];
-    const turn = before ? wrapAngle(c.startHeading - before.endHeading) : 0;
-    const bothLines = before?.curvature === 0 && c.curvature === 0;
-    const corner =
-      run.corners && before !== undefined && (bothLines || Math.abs(turn) > CORNER_TURN);
+    const [before, after] = [joints[i - 1], joints[i]];
+    const corner = before?.corner ?? false;
     return {
-      turn: corner ? turn : 0,
+      turn: corner ? wrapAngle(before!.leave - before!.arrive) : 0,
       corner,
       curvature: c.curvature,
       line: c.curvature === 0,
-      length: spanOfCandidate(points, c),
+      length: lengthBetween(points, c, before?.leave ?? null, after?.arrive ?? null),
     };
   });
   const start = run.start ?? { at: points[0]!, heading: found[0]!.startHeading };
   return refine(run, assigned, start, chain);
+}
+
+interface Joint {
+  readonly corner: boolean;
+  /** headings of the piece before at its end, and of the one after at its start */
+  readonly arrive: number;
+  readonly leave: number;
+}
+
+/** How two proposed pieces meet: in a corner, or in one heading, which a line knows better than an arc. */
+function jointOf(run: Run, before: Candidate, after: Candidate): Joint {
+  const [arrive, leave] = [before.endHeading, after.startHeading];
+  const turn = wrapAngle(leave - arrive);
+  const [fromLine, toLine] = [before.curvature === 0, after.curvature === 0];
+  if (run.corners && ((fromLine && toLine) || Math.abs(turn) > CORNER_TURN)) {
+    return { corner: true, arrive, leave };
+  }
+  const heading = fromLine === toLine ? arrive + turn / 2 : fromLine ? arrive : leave;
+  return { corner: false, arrive: heading, leave: heading };
+}
+
+/**
+ * Length of a proposed piece for a first guess: an arc turns from the heading it begins with to the
+ * one it ends with, so that errors of the pieces before do not turn all that follows.
+ */
+function lengthBetween(
+  points: readonly Vec[],
+  c: Candidate,
+  begin: number | null,
+  end: number | null,
+): number {
+  const length = spanOfCandidate(points, c);
+  if (c.curvature === 0) return length;
+  const sweep = c.curvature * length;
+  const wanted = (end ?? c.endHeading) - (begin ?? c.startHeading);
+  const turned = sweep + wrapAngle(wanted - sweep);
+  return turned * sweep > 0 ? turned / c.curvature : length;
 }
 
 /** Length of a proposed piece: noise makes the points' own length too long, so by chord and sweep. */

@@ -8,7 +8,7 @@ const SMALLEST_TURN = (2 * Math.PI) / 180;
 export const CORNER_TURN = (15 * Math.PI) / 180;
 const TIGHT_RADIUS_MM = 1.1;
 /** A bow that turns less than this over its whole length may as well be straight. */
-const FLAT_TURN = (3 * Math.PI) / 180;
+const FLAT_TURN = (6 * Math.PI) / 180;
 const SLIGHT_TURN = (5 * Math.PI) / 180;
 const SLIGHT_LENGTH_MM = 2.5;
 /** A corner beside a curve that turns less than this is noise if the points do as well without. */
@@ -94,7 +94,7 @@ export function simplify(run: Run, fit: Fitted): Fitted {
   for (let i = 0; i < now.chain.length; i++) {
     const e = now.chain[i]!;
     const turn = Math.abs(e.curvature * e.length);
-    if (e.line || turn > FLAT_TURN || (turn * e.length) / 8 > tolerance / 3) continue;
+    if (e.line || turn > FLAT_TURN || (turn * e.length) / 8 > tolerance / 2) continue;
     const flat = { ...e, line: true, curvature: 0 };
     take([...now.chain.slice(0, i), flat, ...now.chain.slice(i + 1)], now.pieces.slice());
   }

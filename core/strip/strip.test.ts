@@ -102,9 +102,9 @@ describe('figures whose strip is known by construction', () => {
   });
 
   const cases: [Drawing, number, number][] = [
-    ['cubics', 0.003, 12],
-    ['dense', 0.003, 36],
-    ['noisy', 0.006, 36],
+    ['cubics', 1e-4, 12],
+    ['dense', 1e-5, 36],
+    ['noisy', 0.0015, 36],
   ];
   test.each(cases)(
     'drawn as %s come out within a maker’s tolerance',
