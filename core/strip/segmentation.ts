@@ -49,8 +49,9 @@ export function proposeCandidates(
   const count = points.length - 1;
   const eased = Math.min(WIDEST_STRIDE, Math.ceil(count / WANTED_KNOTS));
   const stride = every ? 1 : Math.max(1, eased, Math.ceil(count / MAX_KNOTS));
+  const vertices = stride > 1 ? verticesOf(points, stride) : new Set<number>();
   const knots = points.flatMap((_, i) =>
-    i % stride === 0 || i === count || isVertex(points, i) ? [i] : [],
+    i % stride === 0 || i === count || vertices.has(i) ? [i] : [],
   );
   const moments = new Moments(points);
   const byStart: Candidate[][] = points.map(() => []);
@@ -66,14 +67,24 @@ export function proposeCandidates(
   return byStart;
 }
 
-/** A turn from one stroke to the next beyond which their point is a knot. */
+/** A turn within a few points beyond which the sharpest of them is a knot. */
 const VERTEX_TURN = (15 * Math.PI) / 180;
 
-function isVertex(points: readonly Vec[], i: number): boolean {
-  const [a, p, b] = [points[i - 1], points[i], points[i + 1]];
-  if (!a || !p || !b) return false;
-  const [into, on] = [sub(p, a), sub(b, p)];
-  return Math.abs(Math.atan2(cross(into, on), dot(into, on))) > VERTEX_TURN;
+/** Where the points turn sharply: the turn between the chords over `reach` points to either side is largest there. */
+function verticesOf(points: readonly Vec[], reach: number): Set<number> {
+  const turns = points.map((p, i) => {
+    const [a, b] = [points[i - reach], points[i + reach]];
+    if (!a || !b) return 0;
+    const [into, on] = [sub(p, a), sub(b, p)];
+    return Math.abs(Math.atan2(cross(into, on), dot(into, on)));
+  });
+  const found = new Set<number>();
+  turns.forEach((turn, i) => {
+    if (turn < VERTEX_TURN) return;
+    const near = turns.slice(Math.max(0, i - reach + 1), i + reach);
+    if (near.every((t) => t <= turn)) found.add(i);
+  });
+  return found;
 }
 
 function proposalsFor(
