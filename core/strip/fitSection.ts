@@ -265,9 +265,8 @@ function fitPieces(run: Run, found: readonly Candidate[]): Fitted {
     return {
       turn: corner ? wrapAngle(before!.leave - before!.arrive) : 0,
       corner,
-      curvature: c.curvature,
       line: c.curvature === 0,
-      length: lengthBetween(points, c, before?.leave ?? null, after?.arrive ?? null),
+      ...turned(points, c, before?.leave ?? c.startHeading, after?.arrive ?? c.endHeading),
     };
   });
   const start = run.start ?? { at: points[0]!, heading: found[0]!.startHeading };
@@ -285,30 +284,41 @@ interface Joint {
 function jointOf(run: Run, before: Candidate, after: Candidate): Joint {
   const [arrive, leave] = [before.endHeading, after.startHeading];
   const turn = wrapAngle(leave - arrive);
-  const [fromLine, toLine] = [before.curvature === 0, after.curvature === 0];
-  if (run.corners && ((fromLine && toLine) || Math.abs(turn) > CORNER_TURN)) {
+  const [fromLine, toLine] = [before, after].map((c) => isStraight(run.points, c));
+  const lines = before.curvature === 0 && after.curvature === 0;
+  if (run.corners && (lines || Math.abs(turn) > CORNER_TURN)) {
     return { corner: true, arrive, leave };
   }
   const heading = fromLine === toLine ? arrive + turn / 2 : fromLine ? arrive : leave;
   return { corner: false, arrive: heading, leave: heading };
 }
 
+/** An arc that turns no more than this knows its heading as a line does. */
+const STRAIGHT_TURN = (6 * Math.PI) / 180;
+const isStraight = (points: readonly Vec[], c: Candidate): boolean =>
+  Math.abs(c.curvature) * spanOfCandidate(points, c) < STRAIGHT_TURN;
+
+/** Shares of its proposed turn within which an arc is made longer or shorter, not tighter or wider. */
+const LONGER = { least: 0.7, most: 1.4 };
+
 /**
- * Length of a proposed piece for a first guess: an arc turns from the heading it begins with to the
- * one it ends with, so that errors of the pieces before do not turn all that follows.
+ * A proposed piece for a first guess: an arc turns from the heading it begins with to the one it
+ * ends with, so that errors of the pieces before do not turn all that follows.
  */
-function lengthBetween(
+function turned(
   points: readonly Vec[],
   c: Candidate,
-  begin: number | null,
-  end: number | null,
-): number {
+  begin: number,
+  end: number,
+): { curvature: number; length: number } {
   const length = spanOfCandidate(points, c);
-  if (c.curvature === 0) return length;
+  if (c.curvature === 0) return { curvature: 0, length };
   const sweep = c.curvature * length;
-  const wanted = (end ?? c.endHeading) - (begin ?? c.startHeading);
-  const turned = sweep + wrapAngle(wanted - sweep);
-  return turned * sweep > 0 ? turned / c.curvature : length;
+  const wanted = sweep + wrapAngle(end - begin - sweep);
+  const share = wanted / sweep;
+  return share > LONGER.least && share < LONGER.most
+    ? { curvature: c.curvature, length: wanted / c.curvature }
+    : { curvature: wanted / length, length };
 }
 
 /** Length of a proposed piece: noise makes the points' own length too long, so by chord and sweep. */
