@@ -257,8 +257,8 @@ test('a bend is dragged along the strip', async ({ page }) => {
 
 test('fewer bends are traded for distance from the line', async ({ page }) => {
   // A wave without a straight or a circle in it.
-  const wave = 'M0 20C8 -4 14 6 20 18S34 44 42 18S58 -2 66 14S80 34 90 12';
-  await drawn(page, 'wave.svg', svg(90, 44, wave));
+  const wave = 'M5 40C5 5 30 0 42 12S50 40 66 36S88 8 90 2';
+  await drawn(page, 'wave.svg', svg(95, 44, wave));
   await toBends(page);
   const slider = page.getByRole('slider', { name: 'Number of bends' });
   await expect(slider).toBeVisible();
