@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { distance } from '../geometry';
-import type { Bead, DressItem, DressOf, FigurePath } from '../piece';
-import { eyesOf, newDressItem, plainBead } from '.';
+import type { Bead, DressItem, FigurePath } from '../piece';
+import { eyesOf, plainBead } from '.';
 import { planPiece } from '../plan';
 import {
   at,
@@ -11,27 +11,18 @@ import {
   dressOne,
   FRAME,
   healed,
+  made,
   pieceWith,
   place,
   ring,
+  thin,
 } from './fixtures/ground';
 
-const thin = (diameterMm: number) =>
-  ({ metal: 'copper', temper: 'dead-soft', diameterMm }) as const;
 const bead = (lengthMm: number, holeMm = 2, more: Partial<Bead> = {}): Bead => ({
   ...plainBead('Bead', lengthMm),
   holeMm,
   ...more,
 });
-
-function made<K extends DressItem['kind']>(
-  kind: K,
-  on: DressItem['on'],
-  more: Partial<DressOf<K>> = {},
-  to = place(0, 0),
-): DressOf<K> {
-  return { ...newDressItem(kind, 'i', on, to, { frameMm: FRAME }), ...more } as DressOf<K>;
-}
 
 const count = (d: ReturnType<typeof dressOne>): number => d.beads.reduce((n, b) => n + b.count, 0);
 

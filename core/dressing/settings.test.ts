@@ -18,21 +18,12 @@ import {
   dressOne,
   FRAME,
   healed,
+  made,
   pieceWith,
   place,
   ring,
+  thin,
 } from './fixtures/ground';
-
-const thin = (diameterMm: number) =>
-  ({ metal: 'copper', temper: 'dead-soft', diameterMm }) as const;
-
-function made<K extends DressItem['kind']>(
-  kind: K,
-  on: DressItem['on'],
-  more: Partial<DressOf<K>> = {},
-): DressOf<K> {
-  return { ...newDressItem(kind, 'i', on, place(0, 0)), ...more } as DressOf<K>;
-}
 
 const finding = (what: FindingKind, more: Partial<DressOf<'finding'>> = {}): DressItem =>
   made('finding', place(0, -20), { what, thread: thin(0.8), insideMm: 4, count: 1, ...more });

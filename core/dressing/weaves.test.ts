@@ -2,10 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import type { DressItem, DressOf } from '../piece';
 import { newDressItem } from '.';
-import { bar, dressOne, FRAME, healed, place, ring } from './fixtures/ground';
-
-const thin = (diameterMm: number) =>
-  ({ metal: 'copper', temper: 'dead-soft', diameterMm }) as const;
+import { bar, dressOne, FRAME, healed, place, ring, thin } from './fixtures/ground';
 
 function weave(more: Partial<DressOf<'weave'>> = {}): DressOf<'weave'> {
   const fresh = newDressItem('weave', 'w', place(50, 0, 30), place(50, 6, 30));

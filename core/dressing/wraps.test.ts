@@ -1,24 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { distance } from '../geometry';
-import type { DressItem, DressOf } from '../piece';
-import { newDressItem } from '.';
-import { bar, dressOne, FRAME, healed, place, ring } from './fixtures/ground';
+import { bar, dressOne, FRAME, healed, made, place, ring, thin } from './fixtures/ground';
 
 const mm = (min: number, max: number) => fc.double({ min, max, noNaN: true });
-const NONE = place(0, 0);
-
-function made<K extends DressItem['kind']>(
-  kind: K,
-  on: DressItem['on'],
-  more: Partial<DressOf<K>> = {},
-): DressOf<K> {
-  return { ...newDressItem(kind, 'i', on, NONE), ...more } as DressOf<K>;
-}
-
-const thin = (diameterMm: number) =>
-  ({ metal: 'copper', temper: 'dead-soft', diameterMm }) as const;
-
 describe('coils', () => {
   it('turns times pitch is the stretch, whatever the gap', () => {
     fc.assert(
