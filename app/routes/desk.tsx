@@ -6,10 +6,10 @@ import { loopLength } from '@core/element';
 import type { Piece, Wire } from '@core/piece';
 import { awgToMm, printBoth, printNumber, type LengthUnit } from '@core/units';
 import { METAL_FACTS } from '@core/wire';
-import { Brand } from '~/components/Brand';
+import { TopBar } from '~/components/TopBar';
 import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
-import { Button, buttonClass, Picker } from '~/components/ui';
+import { Button, Picker } from '~/components/ui';
 import { DeskPicture } from '~/screens/desk/DeskPicture';
 import { GaugeTable } from '~/screens/desk/GaugeTable';
 import { ThreadFields } from '~/screens/dressing/ThreadFields';
@@ -39,13 +39,7 @@ export default function DeskScreen() {
   const tool = DESK_TOOLS.find((t) => t.id === id);
   return (
     <div className="mx-auto flex min-h-dvh max-w-6xl flex-col px-6 pb-12">
-      <header className="flex items-center gap-3 py-4">
-        <Brand />
-        <span className="flex-1" />
-        <Link to="/" className={buttonClass('quiet')}>
-          All pieces
-        </Link>
-      </header>
+      <TopBar />
       <h1 className="text-xl font-semibold">Desk</h1>
       <p className="mb-4 mt-0.5 text-sm text-soft">
         Quick sums without a piece. Choose one, type what you know, and take it into a piece.

@@ -1,17 +1,17 @@
 import { useEffect, useRef, useState } from 'react';
 import { Copy, Plus, Redo2, Trash2, Undo2 } from 'lucide-react';
-import { Link, useFetcher, useSearchParams } from 'react-router';
+import { useFetcher, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { z } from 'zod';
 import { kitFor, readToolbox, type Toolbox } from '@core/file';
 import type { Kit, KitTool, ToolKind } from '@core/forming';
 import { METALS, TEMPERS } from '@core/wire';
-import { Brand } from '~/components/Brand';
+import { TopBar } from '~/components/TopBar';
 import { LengthField } from '~/components/LengthField';
 import { NameField } from '~/components/NameField';
 import { SizesField } from '~/components/SizesField';
-import { Button, buttonClass, IconButton, Picker } from '~/components/ui';
+import { Button, IconButton, Picker } from '~/components/ui';
 import { CoilSection } from '~/screens/kit/CoilSection';
 import { freshId, newTool, TOOL_KINDS } from '~/screens/kit/newTool';
 import { ToolCard } from '~/screens/kit/ToolCard';
@@ -51,14 +51,9 @@ export default function KitScreen({ loaderData }: Route.ComponentProps) {
     edit((t) => ({ ...t, kits: t.kits.map((k) => (k.id === kit.id ? change(k) : k)) }));
   return (
     <div className="mx-auto min-h-dvh max-w-4xl px-6 pb-16">
-      <header className="flex items-center gap-2 py-4">
-        <Brand />
-        <span className="flex-1" />
+      <TopBar>
         <History store={store} />
-        <Link to="/" className={buttonClass('quiet')}>
-          All pieces
-        </Link>
-      </header>
+      </TopBar>
       <main className="space-y-6">
         <h1 className="text-xl font-semibold">Kit</h1>
         {failed && (

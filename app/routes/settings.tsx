@@ -3,7 +3,7 @@ import { useRef, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Download, Upload } from 'lucide-react';
-import { Link, useFetcher, useRevalidator } from 'react-router';
+import { useFetcher, useRevalidator } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import {
@@ -16,8 +16,8 @@ import {
 } from '@core/file';
 import { parseLength } from '@core/units';
 import type { MakingRecord } from '@core/making';
-import { Brand } from '~/components/Brand';
-import { Button, buttonClass, Choices } from '~/components/ui';
+import { TopBar } from '~/components/TopBar';
+import { Button, Choices } from '~/components/ui';
 import { saveFile } from '~/components/saveFile';
 import { LimitsFields } from '~/screens/verdict/LimitsFields';
 import { listPieces, savePiece } from '~/storage/pieces';
@@ -59,13 +59,7 @@ export default function SettingsScreen({ loaderData }: Route.ComponentProps) {
   };
   return (
     <div className="mx-auto min-h-dvh max-w-3xl px-6 pb-16">
-      <header className="flex items-center gap-3 py-4">
-        <Brand />
-        <span className="flex-1" />
-        <Link to="/" className={buttonClass('quiet')}>
-          All pieces
-        </Link>
-      </header>
+      <TopBar />
       <main className="space-y-6">
         <h1 className="text-xl font-semibold">Settings</h1>
         {fetcher.data?.failed && (
