@@ -50,8 +50,9 @@ export function VerdictSection({
       <GaugeChart verdict={verdict} />
       <Neighbours verdict={verdict} />
       <Binding verdict={verdict} />
-      <Remedies remedies={remedies} verdict={verdict} point={point} />
+      {/* What comes later stands last, so that nothing moves from under the pointer. */}
       <Behind verdict={verdict} />
+      <Remedies remedies={remedies} verdict={verdict} point={point} />
     </Section>
   );
 }
