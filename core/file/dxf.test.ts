@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { pathLength, type Path } from '../geometry';
 import { newPath, newPiece, nodesOf, type Piece } from '../piece';
-import { planPiece } from '../plan';
+import { formedShapes, planPiece } from '../plan';
 import { drawAs, knownFigure } from '../strip/knownFigures';
 import { wiresFromDrawing } from './pieceFromDrawing';
 import { joinSegments } from './joinSegments';
@@ -45,7 +45,9 @@ describe('a DXF drawing', () => {
         const back = readDxf(writeDxf(piece, plan));
         expect(back.paths).toHaveLength(1);
         // Two passes of the wire on one line are drawn side by side, not as they are bent.
-        fc.pre(plan.wires[0]!.asides.length === 0);
+        const drawn = { segments: formedShapes(plan.wires[0]!), closed: false };
+        expect(pathLength(back.paths[0]!)).toBeCloseTo(pathLength(drawn), 3);
+        if (plan.wires[0]!.asides.length > 0) return;
         expect(pathLength(back.paths[0]!)).toBeCloseTo(plan.wires[0]!.developedMm, 3);
         // Read as a piece of its own whose roundings are as bent, it has the same bends.
         const again = planPiece({ ...piece, paths: wiresFromDrawing(back, () => 'w') }).wires[0]!;
@@ -56,7 +58,7 @@ describe('a DXF drawing', () => {
           list.length === turns.length && list.every((a, i) => Math.abs(a - turns[i]!) < 0.02);
         expect(same(forwards) || same(backwards)).toBe(true);
       }),
-      { numRuns: 25 },
+      { numRuns: 25, examples: [[149], [352], [591], [1214], [2513]] },
     );
   });
 
