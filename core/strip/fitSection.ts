@@ -16,7 +16,7 @@ import {
 import { Moments } from './moments';
 import { walk, type ChainElement, type ChainStart } from './polish';
 import { fewestPieces, proposeCandidates, type Candidate } from './segmentation';
-import { CORNER_TURN, refine, simplify, type Fitted, type Run } from './simplify';
+import { SHARP_TURN, refine, simplify, type Fitted, type Run } from './simplify';
 
 export interface SectionFit {
   readonly primitives: Primitive[];
@@ -286,7 +286,7 @@ function jointOf(run: Run, before: Candidate, after: Candidate): Joint {
   const turn = wrapAngle(leave - arrive);
   const [fromLine, toLine] = [before, after].map((c) => isStraight(run.points, c));
   const lines = before.curvature === 0 && after.curvature === 0;
-  if (run.corners && (lines || Math.abs(turn) > CORNER_TURN)) {
+  if (run.corners && (lines || Math.abs(turn) > SHARP_TURN)) {
     return { corner: true, arrive, leave };
   }
   const heading = fromLine === toLine ? arrive + turn / 2 : fromLine ? arrive : leave;

@@ -5,7 +5,7 @@ import { polish, type ChainElement, type ChainStart } from './polish';
 
 const SMALLEST_TURN = (2 * Math.PI) / 180;
 /** Pieces that meet at a sharper turn than this meet in a corner. */
-export const CORNER_TURN = (15 * Math.PI) / 180;
+export const SHARP_TURN = (15 * Math.PI) / 180;
 const TIGHT_RADIUS_MM = 1.1;
 /** A bow that turns less than this over its whole length may as well be straight. */
 const FLAT_TURN = (6 * Math.PI) / 180;
@@ -170,7 +170,7 @@ function withoutPiece(
   const atCorner = e.corner || after.corner;
   const slight =
     (Math.abs(turn) < SLIGHT_TURN && e.length < SLIGHT_LENGTH_MM) ||
-    (atCorner && Math.abs(turn) < CORNER_TURN && e.length < TIGHT_RADIUS_MM);
+    (atCorner && Math.abs(turn) < SHARP_TURN && e.length < TIGHT_RADIUS_MM);
   if (!tight && !slight) return null;
   const corner = corners && (tight || atCorner || (before.line && after.line));
   const half = e.length / 2;
