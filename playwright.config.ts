@@ -9,8 +9,7 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: true,
-  // A busy machine may keep one waiting too long once; what passes at the second try is named.
-  retries: 1,
+  retries: 0,
   reporter: 'list',
   use: {
     baseURL: `http://127.0.0.1:${port}`,

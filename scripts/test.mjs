@@ -10,9 +10,8 @@ mkdirSync(cache, { recursive: true });
 
 let passed = 0;
 let failed = 0;
-/** What failed and why, and what passed only at the second try, told once more at the end. */
+/** What failed and why, told once more at the end. */
 const failures = [];
-const shaky = [];
 const bin = (name) => join(root, 'node_modules', '.bin', name);
 
 function run(title, command, args, env = {}) {
@@ -44,9 +43,8 @@ function fail(what, why = '') {
  */
 function count(title, report, read, ok) {
   try {
-    const { good, bad, again = [] } = read(JSON.parse(readFileSync(report, 'utf8')));
+    const { good, bad } = read(JSON.parse(readFileSync(report, 'utf8')));
     passed += good;
-    shaky.push(...again);
     for (const { name, why } of bad) fail(name, why);
     if (!ok && bad.length === 0) fail(title);
   } catch {
@@ -67,17 +65,13 @@ const unitResults = (r) => ({
 
 const interfaceResults = (r) => {
   const specs = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specs)];
-  const all = r.suites.flatMap(specs).map((s) => ({
-    ok: s.ok,
-    name: `${s.file}: ${s.title}`,
-    tries: s.tests[0]?.results ?? [],
-  }));
+  const failedSpecs = r.suites.flatMap(specs).filter((s) => !s.ok);
   return {
     good: r.stats.expected + r.stats.flaky,
-    bad: all
-      .filter((s) => !s.ok)
-      .map((s) => ({ name: s.name, why: s.tries.at(-1)?.error?.message })),
-    again: all.filter((s) => s.ok && s.tries.length > 1).map((s) => s.name),
+    bad: failedSpecs.map((s) => ({
+      name: `${s.file}: ${s.title}`,
+      why: s.tests[0]?.results.at(-1)?.error?.message,
+    })),
   };
 };
 
@@ -118,7 +112,6 @@ if (built) {
   count('Interface tests', report, interfaceResults, ok);
 }
 
-if (shaky.length > 0) console.log(`\n== Passed at the second try\n${shaky.join('\n')}`);
 if (failures.length > 0) console.log(`\n== Failed\n${failures.join('\n')}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
