@@ -1,7 +1,6 @@
 import {
   add,
   angleOf,
-  arcFromBulge,
   cross,
   distance,
   dot,
@@ -14,9 +13,9 @@ import {
   type Vec,
 } from '../geometry';
 import { Moments } from './moments';
-import { walk, type ChainElement, type ChainStart } from './polish';
+import { moveAlong, walk, type ChainElement, type ChainStart } from './tangentChain';
 import { fewestPieces, proposeCandidates, type Candidate } from './segmentation';
-import { SHARP_TURN, refine, simplify, type Fitted, type Run } from './simplify';
+import { SHARP_TURN, joinAt, refine, simplify, type Fitted, type Run } from './simplify';
 
 export interface SectionFit {
   readonly primitives: Primitive[];
@@ -33,8 +32,8 @@ const CLOSENESS = [1, 0.72, 0.5, 0.36, 0.25, 0.18, 0.12, 0.08, 0.05];
  */
 const CLOSENESS_POWER = 0.2;
 /** More pieces than this are fitted in parts, each held to the next where the line is calmest. */
-const PART_PIECES = 28;
-const PART_WANTED = 18;
+const PART_PIECES = 16;
+const PART_WANTED = 10;
 /** Points that a first look at a long stretch keeps. */
 const ROUGH_POINTS = 1000;
 
@@ -51,16 +50,16 @@ export function fitSection(
   tolerance: number,
   options: { closed: boolean; corners: boolean },
 ): SectionFit {
-  if (points.length < 3) return straight(points);
+  if (points.length < 3) return asSection(straight(points));
   const run: Run = { points, tolerance, corners: options.corners, start: null, end: null };
-  return options.closed ? fitClosed(run) : fitRun(run);
+  return options.closed ? fitClosed(run) : asSection(fitRun(run));
 }
 
 /** A closed stretch is opened in the middle of its longest piece and held together there. */
 function fitClosed(run: Run): SectionFit {
   const { points } = run;
   const rough = chooseFit(run);
-  if (!rough) return straight(points);
+  if (!rough) return asSection(straight(points));
   const whole = rough.pieces.length === 1 ? rough.pieces[0] : undefined;
   if (whole && whole.curvature !== 0) return wholeCircle(points, whole);
   const longest = longestOf(points, rough.pieces);
@@ -69,15 +68,14 @@ function fitClosed(run: Run): SectionFit {
   const body = points.slice(0, -1);
   const turned = [...body.slice(middle), ...body.slice(0, middle)];
   const fit = fitRun({ ...run, points: [...turned, turned[0]!], start: anchor, end: anchor });
-  const only = fit.primitives.length === 2 ? fit.primitives : null;
-  if (!only?.every((p) => p.type === 'arc')) return fit;
+  const circle = fit.chain.length <= 2 && fit.chain.every((e) => !e.line && !e.corner);
   // Two arcs that are all there is, one circle: opened and held, they are its two halves.
-  return wholeCircle(points, { ...longest, from: 0, to: points.length - 1 });
+  return circle ? wholeCircle(points, { ...longest, from: 0, to: points.length - 1 }) : asSection(fit);
 }
 
 function wholeCircle(points: readonly Vec[], c: Candidate): SectionFit {
   const circle = new Moments(points).circle(c.from, c.to);
-  if (!circle) return straight(points);
+  if (!circle) return asSection(straight(points));
   const { center, radius } = circle;
   const startAngle = angleOf(sub(points[0]!, center));
   const sweep = Math.sign(c.curvature) * 2 * Math.PI;
@@ -108,12 +106,19 @@ function anchorOn(points: readonly Vec[], c: Candidate, index: number): ChainSta
   };
 }
 
-function straight(points: readonly Vec[]): SectionFit {
-  const [a, b] = [points[0], points[points.length - 1]];
-  if (!a || !b) return { primitives: [], deviationMm: 0 };
-  const along = distance(a, b) > 0 ? unit(sub(b, a)) : { x: 1, y: 0 };
+function straight(points: readonly Vec[]): Fitted {
+  const [a, b] = [points[0] ?? { x: 0, y: 0 }, points[points.length - 1] ?? { x: 0, y: 0 }];
+  const length = distance(a, b);
+  const along = length > 0 ? unit(sub(b, a)) : { x: 1, y: 0 };
   const off = points.map((p) => Math.abs(cross(along, sub(p, a))));
-  return { primitives: [{ type: 'line', from: a, to: b }], deviationMm: Math.max(...off) };
+  const worst = Math.max(0, ...off);
+  return {
+    start: { at: a, heading: angleOf(along) },
+    chain: [{ turn: 0, corner: false, curvature: 0, line: true, length }],
+    pieces: new Int32Array(points.length),
+    rms: worst,
+    worst,
+  };
 }
 
 function spanOf(points: readonly Vec[], c: Candidate): number {
@@ -146,14 +151,12 @@ function chooseAmong({ points, tolerance, corners }: Run, every: boolean): Choic
   return best ? { ...best, byStart } : null;
 }
 
-function fitRun(run: Run): SectionFit {
+function fitRun(run: Run): Fitted {
   const { points } = run;
   if (points.length > 2 * ROUGH_POINTS) {
     const stride = Math.ceil(points.length / ROUGH_POINTS);
     const thin = points.filter((_, i) => i % stride === 0 || i === points.length - 1);
     const rough = chooseFit({ ...run, points: thin });
-    if (rough && rough.pieces.length <= PART_PIECES)
-      return fitWhole({ ...run, points: thin }, rough);
     if (rough) return fitParts(run, cutPlaces(thin, rough.pieces, stride, points.length));
   }
   const choice = chooseFit(run);
@@ -182,7 +185,8 @@ function cutPlaces(
 }
 
 /** Fits the parts of a run one by one; where they meet both are held to the same place and heading. */
-function fitParts(run: Run, places: readonly number[]): SectionFit {
+function fitParts(run: Run, places: readonly number[]): Fitted {
+  if (places.length === 0) return fitRunOnce(run);
   const { points } = run;
   const joints = places.map((at) => {
     // What a few points to each side say: a circle, or a line where they lie straight.
@@ -206,18 +210,38 @@ function fitParts(run: Run, places: readonly number[]): SectionFit {
       end: i === places.length ? run.end : joints[i]!,
     }),
   );
-  return {
-    primitives: fits.flatMap((f) => f.primitives),
-    deviationMm: Math.max(...fits.map((f) => f.deviationMm)),
-  };
+  return joinParts(run, places, fits);
 }
 
-function fitRunOnce(run: Run): SectionFit {
+/** The parts as one chain; pieces that were cut apart are one again where the points allow it. */
+function joinParts(run: Run, places: readonly number[], fits: readonly Fitted[]): Fitted {
+  const pieces = new Int32Array(run.points.length);
+  const chain: ChainElement[] = [];
+  const joints: number[] = [];
+  fits.forEach((f, i) => {
+    const from = i === 0 ? 0 : places[i - 1]!;
+    if (i > 0) joints.push(chain.length);
+    f.pieces.forEach((p, j) => {
+      pieces[from + j] = chain.length + p;
+    });
+    chain.push(...f.chain);
+  });
+  const whole: Fitted = {
+    start: fits[0]!.start,
+    chain,
+    pieces,
+    rms: Math.max(...fits.map((f) => f.rms)),
+    worst: Math.max(...fits.map((f) => f.worst)),
+  };
+  return joinAt(run, whole, joints);
+}
+
+function fitRunOnce(run: Run): Fitted {
   const choice = chooseFit(run);
   return choice ? fitWhole(run, choice) : straight(run.points);
 }
 
-function fitWhole(run: Run, choice: Choice): SectionFit {
+function fitWhole(run: Run, choice: Choice): Fitted {
   const { tolerance } = run;
   let pieces: Candidate[] | null = choice.pieces;
   let closeness = choice.closeness;
@@ -238,20 +262,35 @@ function fitWhole(run: Run, choice: Choice): SectionFit {
     if (choice.pieces.length > 3 && room > 20) return fitParts(run, [place]);
     return unpolished(run.points, choice.pieces);
   }
-  const kept = simplify(run, best!);
-  return { primitives: toPrimitives(kept.start, kept.chain), deviationMm: kept.worst };
+  return simplify(run, best!);
 }
 
 /**
  * The proposed pieces set end to end on the points, for shapes on which the least squares do not
  * settle. Each keeps within its own tolerance; their joins may turn a little.
  */
-function unpolished(points: readonly Vec[], pieces: readonly Candidate[]): SectionFit {
-  const primitives = pieces.map((c) => {
+function unpolished(points: readonly Vec[], found: readonly Candidate[]): Fitted {
+  const pieces = new Int32Array(points.length);
+  let heading: number | null = null;
+  let start: ChainStart | null = null;
+  const chain = found.map((c, i): ChainElement => {
+    pieces.fill(i, c.from, c.to + 1);
+    const [a, b] = [points[c.from]!, points[c.to]!];
     const sweep = c.curvature * spanOfCandidate(points, c);
-    return arcFromBulge(points[c.from]!, points[c.to]!, Math.tan(sweep / 4));
+    const chord = distance(a, b);
+    const half = sweep / 2;
+    // The arc of this sweep over the chord between the two points.
+    const curvature = c.curvature === 0 ? 0 : (2 * Math.sin(half)) / Math.max(chord, 1e-9);
+    const length = curvature === 0 ? chord : sweep / curvature;
+    const begin = angleOf(sub(b, a)) - half;
+    start ??= { at: a, heading: begin };
+    const turn = heading === null ? 0 : wrapAngle(begin - heading);
+    heading = begin + sweep;
+    const line = curvature === 0;
+    return { turn, corner: i > 0, curvature, line, length: Math.abs(length) };
   });
-  return { primitives, deviationMm: Math.max(...pieces.map((c) => c.worst)) };
+  const worst = Math.max(...found.map((c) => c.worst));
+  return { start: start!, chain, pieces, rms: worst, worst };
 }
 
 function fitPieces(run: Run, found: readonly Candidate[]): Fitted {
@@ -270,7 +309,7 @@ function fitPieces(run: Run, found: readonly Candidate[]): Fitted {
     };
   });
   const start = run.start ?? { at: points[0]!, heading: found[0]!.startHeading };
-  return refine(run, assigned, start, chain);
+  return refine(run, assigned, start, chain, 'whole');
 }
 
 interface Joint {
@@ -334,10 +373,21 @@ function spanOfCandidate(points: readonly Vec[], c: Candidate): number {
   return sweep / Math.abs(c.curvature);
 }
 
-function toPrimitives(start: ChainStart, chain: readonly ChainElement[]): Primitive[] {
+/** Arcs that go round further than this are given in several parts. */
+const WIDEST_ARC = 1.9 * Math.PI;
+
+function asSection({ start, chain, worst }: Fitted): SectionFit {
   const states = walk(start, chain);
-  return chain.flatMap((e, i) => {
-    const s = states[i];
-    return s && e.length > 1e-6 ? [primitiveFrom(s.at, s.heading, e.curvature, e.length)] : [];
+  const primitives = chain.flatMap((e, i): Primitive[] => {
+    const s = states[i]!;
+    if (e.length <= 1e-6) return [];
+    const sweep = Math.abs(e.curvature * e.length);
+    const parts = sweep > WIDEST_ARC ? Math.ceil(sweep / Math.PI) : 1;
+    const length = e.length / parts;
+    return Array.from({ length: parts }, (_, k) => {
+      const from = moveAlong(s, e.curvature, k * length);
+      return primitiveFrom(from.at, from.heading, e.curvature, length);
+    });
   });
+  return { primitives, deviationMm: worst };
 }

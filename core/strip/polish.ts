@@ -1,39 +1,6 @@
-import { add, distance, fromAngle, perp, scale, sub, dot, wrapAngle, type Vec } from '../geometry';
-import { solveSymmetric } from '../geometry';
-
-/** One line or arc of a chain in which each piece starts where, and as, the one before ends. */
-export interface ChainElement {
-  /** turn before this piece, radians; only a corner has one that may change */
-  turn: number;
-  corner: boolean;
-  /** signed, 1/mm */
-  curvature: number;
-  line: boolean;
-  /** its curvature stays as it is */
-  held?: boolean;
-  length: number;
-}
-
-export interface ChainStart {
-  readonly at: Vec;
-  readonly heading: number;
-}
-
-interface State {
-  readonly at: Vec;
-  readonly heading: number;
-}
-
-/** Velocity field of an infinitesimal rigid motion: v + omega x position. */
-type Motion = readonly [vx: number, vy: number, omega: number];
-
-interface Foot {
-  piece: number;
-  u: number;
-  /** signed distance along the normal, mm */
-  off: number;
-  far: number;
-}
+import { dot, fromAngle, solveSymmetric, sub, wrapAngle, type Vec } from '../geometry';
+import { OrderedFeet } from './orderedFeet';
+import { moveAlong, type ChainElement, type ChainStart } from './tangentChain';
 
 export interface PolishEnds {
   readonly freeStart: boolean;
@@ -41,178 +8,54 @@ export interface PolishEnds {
   readonly end: ChainStart | null;
 }
 
-const HELD_ROUNDS = 8;
-const ROUNDS = 25;
-
-export const moveAlong = (s: State, curvature: number, u: number): State => {
-  if (Math.abs(curvature * u) < 1e-7) {
-    return { at: add(s.at, scale(fromAngle(s.heading), u)), heading: s.heading + curvature * u };
-  }
-  const center = add(s.at, scale(perp(fromAngle(s.heading)), 1 / curvature));
-  const heading = s.heading + curvature * u;
-  return { at: sub(center, scale(perp(fromAngle(heading)), 1 / curvature)), heading };
-};
-
-/** The state at the start of every piece (after its corner) and, last, at the end of the chain. */
-export function walk(start: ChainStart, chain: readonly ChainElement[]): State[] {
-  const states: State[] = [];
-  let s: State = start;
-  for (const e of chain) {
-    s = { at: s.at, heading: s.heading + (e.corner ? e.turn : 0) };
-    states.push(s);
-    s = moveAlong(s, e.curvature, e.length);
-  }
-  states.push(s);
-  return states;
+export interface Polished {
+  readonly start: ChainStart;
+  readonly chain: ChainElement[];
+  /** distances of the points from the chain, matched in order, mm */
+  readonly rms: number;
+  readonly worst: number;
 }
 
-function footOn(s: State, e: ChainElement, p: Vec, open: 'none' | 'start' | 'end' | 'both'): Foot {
-  let u: number;
-  const d = fromAngle(s.heading);
-  const rel = sub(p, s.at);
-  if (Math.abs(e.curvature) * Math.max(e.length, 1e-9) < 1e-7) {
-    u = dot(rel, d);
-  } else {
-    const center = scale(perp(d), 1 / e.curvature);
-    const from = scale(center, -1);
-    const to = sub(rel, center);
-    const angle = Math.atan2(from.x * to.y - from.y * to.x, dot(from, to));
-    const half = (e.curvature * e.length) / 2;
-    u = (half + wrapAngle(angle - half)) / e.curvature;
-  }
-  const low = open === 'start' || open === 'both' ? -Infinity : 0;
-  const high = open === 'end' || open === 'both' ? Infinity : e.length;
-  const clamped = Math.min(high, Math.max(low, u));
-  const foot = moveAlong(s, e.curvature, clamped);
-  const off = dot(sub(p, foot.at), perp(fromAngle(foot.heading)));
-  return { piece: 0, u: clamped, off, far: distance(p, foot.at) };
-}
+/** The descent ends when a round gains less than this share of the squared distances. */
+const HELD_GAIN = 1e-3;
+/** Rounds with the points held to their pieces, rounds with them free, and when to end. */
+const EFFORTS = {
+  guess: { held: 8, free: 12, gain: 1e-3 },
+  trial: { held: 3, free: 12, gain: 1e-4 },
+  whole: { held: 8, free: 25, gain: 1e-7 },
+  last: { held: 0, free: 25, gain: 1e-7 },
+} as const;
 
-/**
- * Assigns every point to the nearest place of the piece it had or of a neighbour of that piece; on
- * `hold` to the piece it had, lengthened as far as it takes.
- */
-function findFeet(
-  points: readonly Vec[],
-  chain: readonly ChainElement[],
-  states: readonly State[],
-  pieces: Int32Array,
-  hold: boolean,
-): Foot[] {
-  const last = chain.length - 1;
-  return points.map((p, j) => {
-    const now = pieces[j] ?? 0;
-    if (hold) return { ...footOn(states[now]!, chain[now]!, p, 'both'), piece: now };
-    let best: Foot | null = null;
-    for (let i = Math.max(0, now - 1); i <= Math.min(last, now + 1); i++) {
-      const open = i === 0 && i === last ? 'both' : i === 0 ? 'start' : i === last ? 'end' : 'none';
-      const foot = footOn(states[i]!, chain[i]!, p, open);
-      if (!best || foot.far < best.far - 1e-12) best = { ...foot, piece: i };
-    }
-    const chosen = best!;
-    pieces[j] = chosen.piece;
-    return chosen;
-  });
-}
-
-const turnAbout = (p: Vec): Motion => [p.y, -p.x, 1];
-
-/** d(position at u)/d(curvature) of a piece. */
-function bendMotion(s: State, curvature: number, u: number): Vec {
-  const angle = curvature * u;
-  if (Math.abs(angle) < 1e-3) {
-    return scale(perp(fromAngle(s.heading + (2 / 3) * angle)), (u * u) / 2);
-  }
-  const [sin0, cos0] = [Math.sin(s.heading), Math.cos(s.heading)];
-  const [sin1, cos1] = [Math.sin(s.heading + angle), Math.cos(s.heading + angle)];
-  const k2 = curvature * curvature;
-  return {
-    x: (u * cos1) / curvature - (sin1 - sin0) / k2,
-    y: (u * sin1) / curvature + (cos1 - cos0) / k2,
-  };
-}
-
-interface Parameter {
-  readonly kind: 'x' | 'y' | 'heading' | 'turn' | 'curvature' | 'length';
-  readonly piece: number;
-  readonly motion: Motion;
-}
-
-function parametersOf(
-  chain: readonly ChainElement[],
-  states: readonly State[],
-  freeStart: boolean,
-): Parameter[] {
-  const list: Parameter[] = [];
-  const first = states[0]!;
-  if (freeStart) {
-    list.push({ kind: 'x', piece: -1, motion: [1, 0, 0] });
-    list.push({ kind: 'y', piece: -1, motion: [0, 1, 0] });
-    list.push({ kind: 'heading', piece: -1, motion: turnAbout(first.at) });
-  }
-  chain.forEach((e, i) => {
-    const s = states[i]!;
-    const end = moveAlong(s, e.curvature, e.length);
-    if (e.corner) list.push({ kind: 'turn', piece: i - 1, motion: turnAbout(s.at) });
-    if (!e.line && !e.held) {
-      const shift = bendMotion(s, e.curvature, e.length);
-      const [x, y] = turnAbout(end.at);
-      const w = e.length;
-      list.push({ kind: 'curvature', piece: i, motion: [shift.x + w * x, shift.y + w * y, w] });
-    }
-    const along = fromAngle(end.heading);
-    const [x, y] = turnAbout(end.at);
-    const k = e.curvature;
-    list.push({ kind: 'length', piece: i, motion: [along.x + k * x, along.y + k * y, k] });
-  });
-  return list;
-}
-
-/** What a motion does to a point at f along direction n: n . (v + omega x f). */
-const gainOf = (n: Vec, f: Vec): Motion => [n.x, n.y, n.y * f.x - n.x * f.y];
-const apply = (g: Motion, m: Motion): number => g[0] * m[0] + g[1] * m[1] + g[2] * m[2];
+export type Effort = keyof typeof EFFORTS | 'none';
 
 /**
  * Least-squares fit of a tangent chain of lines and arcs to points: Gauss-Newton with Levenberg's
  * damping on the start, each piece's length and curvature and each corner's turn. Changing a
  * parameter moves all that follows as a rigid body, so a row of the Jacobian is a dot product of
- * three numbers.
+ * three numbers, and the normal equations come from sums over what lies downstream.
  *
- * @param pieces for each point the piece it starts on; changed in place
+ * @param pieces for each point, in order, the piece it starts on; changed in place
  * @param options.freeStart false keeps the start where it is
  * @param options.end pulls the end onto a place and heading
+ * @param effort `trial`: from near the end; `last`: from near the end, to the last digit; `none`: only the distances
  */
 export function polish(
   points: readonly Vec[],
   pieces: Int32Array,
   start: ChainStart,
-  chain: ChainElement[],
+  chain: readonly ChainElement[],
   options: PolishEnds,
-): { start: ChainStart; chain: ChainElement[]; rms: number; worst: number } {
+  effort: Effort = 'whole',
+): Polished {
+  const problem = new Descent(points, pieces, chain.length, options);
   let now: Fit = { start, chain: chain.map((e) => ({ ...e })) };
+  if (effort === 'none') return { ...now, ...problem.errors(now, pieces) };
+  const { held, free, gain } = EFFORTS[effort];
   // A first guess may drift along the chain; with every point held to its piece it cannot get lost.
-  now = descend(points, pieces, now, options, true, HELD_ROUNDS);
-  now = descend(points, pieces, now, options, false, ROUNDS);
-  now = trimToEnds(points, now, options);
-  const feet = findFeet(points, now.chain, walk(now.start, now.chain), pieces, false);
-  return { ...now, ...errorsOf(feet) };
-}
-
-/** Free ends are where the outermost points stand, however far the descent got with them. */
-function trimToEnds(points: readonly Vec[], fit: Fit, options: PolishEnds): Fit {
-  const chain = fit.chain.map((e) => ({ ...e }));
-  let { start } = fit;
-  const states = walk(start, chain);
-  const [first, last] = [chain[0]!, chain[chain.length - 1]!];
-  if (!options.end) {
-    last.length = footOn(states[chain.length - 1]!, last, points[points.length - 1]!, 'both').u;
-  }
-  if (options.freeStart) {
-    const { u } = footOn(states[0]!, first, points[0]!, 'both');
-    start = moveAlong(states[0]!, first.curvature, u);
-    first.length -= u;
-  }
-  return chain.every((e) => e.length > -0.5) ? { start, chain } : fit;
+  now = problem.descend(now, true, held, HELD_GAIN);
+  now = problem.descend(now, false, free, gain);
+  now = problem.trimToEnds(now);
+  return { ...now, ...problem.errors(now, pieces) };
 }
 
 interface Fit {
@@ -220,274 +63,389 @@ interface Fit {
   readonly chain: ChainElement[];
 }
 
-function descend(
-  points: readonly Vec[],
-  pieces: Int32Array,
-  from: Fit,
-  options: PolishEnds,
-  hold: boolean,
-  rounds: number,
-): Fit {
-  let now = from;
-  let states = walk(now.start, now.chain);
-  let feet = findFeet(points, now.chain, states, pieces, hold);
-  let cost = costOf(points, feet, now.chain, states, options.end);
-  let damping = 1e-4;
-  for (let round = 0; round < rounds; round++) {
-    const { parameters, matrix, right } = equations(points, feet, now.chain, states, options);
-    const step = solveSymmetric(matrix, right, damping);
-    if (!step) {
-      damping *= 10;
-      continue;
-    }
-    const next = stepped(now.start, now.chain, parameters, step);
-    const nextStates = walk(next.start, next.chain);
-    const nextPieces = pieces.slice();
-    const nextFeet = findFeet(points, next.chain, nextStates, nextPieces, hold);
-    const nextCost = costOf(points, nextFeet, next.chain, nextStates, options.end);
-    const sane = next.chain.every((e) => e.length > -0.5) && Number.isFinite(nextCost);
-    if (sane && nextCost <= cost) {
-      const gained = cost - nextCost;
-      now = next;
-      states = nextStates;
-      feet = nextFeet;
-      pieces.set(nextPieces);
-      cost = nextCost;
-      damping = Math.max(1e-9, damping / 5);
-      if (gained <= 1e-7 * cost + 1e-14) break;
-    } else {
-      damping *= 8;
-      if (damping > 1e4) break;
-    }
-  }
-  return now;
+type Kind = 'x' | 'y' | 'heading' | 'turn' | 'curvature' | 'length';
+
+/** A parameter of the chain, with the velocity field v + omega x position of all that follows its piece. */
+interface Parameter {
+  readonly kind: Kind;
+  readonly piece: number;
+  readonly vx: number;
+  readonly vy: number;
+  readonly omega: number;
 }
 
-function errorsOf(feet: readonly Foot[]): { rms: number; worst: number } {
-  let sum = 0;
-  let worst = 0;
-  for (const f of feet) {
-    sum += f.far * f.far;
-    worst = Math.max(worst, f.far);
-  }
-  return { rms: Math.sqrt(sum / Math.max(1, feet.length)), worst };
-}
-
-interface Residual {
+/** A residual at one place of the chain: value, gain (n, n x place) and weight; it depends on pieces up to `piece`. */
+interface Held {
   readonly value: number;
-  readonly gain: Motion;
+  readonly gx: number;
+  readonly gy: number;
+  readonly gw: number;
   readonly weight: number;
+  readonly piece: number;
 }
 
 const END_WEIGHT = 1;
 const HOLD_WEIGHT = 1e5;
 /** A radian of heading at a held end weighs like so many mm. */
 const HEADING_MM = 10;
-
-/** Residuals that hold the chain's two ends: to the outermost points, or to a place and heading. */
-function endResiduals(
-  points: readonly Vec[],
-  states: readonly State[],
-  target: ChainStart | null,
-): { start: Residual; end: Residual[] } {
-  const first = states[0]!;
-  const end = states[states.length - 1]!;
-  const pull = (gap: Vec, normal: Vec, at: Vec, weight: number): Residual => ({
-    value: dot(gap, normal),
-    gain: gainOf(normal, at),
-    weight,
-  });
-  const start = pull(sub(points[0]!, first.at), fromAngle(first.heading), first.at, END_WEIGHT);
-  if (!target) {
-    const gap = sub(points[points.length - 1]!, end.at);
-    return { start, end: [pull(gap, fromAngle(end.heading), end.at, END_WEIGHT)] };
-  }
-  const gap = sub(target.at, end.at);
-  const turn: Residual = {
-    value: HEADING_MM * wrapAngle(target.heading - end.heading),
-    gain: [0, 0, HEADING_MM],
-    weight: HOLD_WEIGHT,
-  };
-  const axes = [
-    { x: 1, y: 0 },
-    { x: 0, y: 1 },
-  ];
-  return { start, end: [...axes.map((n) => pull(gap, n, end.at, HOLD_WEIGHT)), turn] };
-}
-
 /** Turns beyond this leave the place of a tip open: the legs' lines meet far away or nowhere. */
 const TIP_TURN = 2.4;
 const TIP_WEIGHT = 0.05;
+/** Only what the start moves counts for the residual that holds the start. */
+const START_ONLY = -1;
 
-/** One residual for each narrow tip: it stands where the points turn back. `piece` is the leg before. */
-function tipResiduals(
-  points: readonly Vec[],
-  feet: readonly Foot[],
-  chain: readonly ChainElement[],
-  states: readonly State[],
-): (Residual & { piece: number })[] {
-  const list: (Residual & { piece: number })[] = [];
-  chain.forEach((e, i) => {
-    if (i === 0 || !e.corner || Math.abs(e.turn) < TIP_TURN) return;
-    const after = feet.findIndex((f) => f.piece >= i);
-    const p = points[Math.max(0, after - 1)];
-    const s = states[i]!;
-    const into = fromAngle(s.heading - e.turn);
-    if (after < 0 || !p) return;
-    list.push({
-      value: dot(sub(p, s.at), into),
-      gain: gainOf(into, s.at),
-      weight: TIP_WEIGHT,
-      piece: i - 1,
+/** d(position at u)/d(curvature) of a piece that starts with a heading of this cosine and sine. */
+function bendMotion(cos: number, sin: number, k: number, u: number): [number, number] {
+  const angle = k * u;
+  if (Math.abs(angle) < 1e-3) {
+    const a = (2 / 3) * angle;
+    const size = (u * u) / 2;
+    return [-(sin + a * cos) * size, (cos - a * sin) * size];
+  }
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const [cos1, sin1] = [cos * c - sin * s, sin * c + cos * s];
+  const k2 = k * k;
+  return [(u * cos1) / k - (sin1 - sin) / k2, (u * sin1) / k + (cos1 - cos) / k2];
+}
+
+class Descent {
+  private readonly x: Float64Array;
+  private readonly y: Float64Array;
+  private readonly along: Float64Array;
+  private now: OrderedFeet;
+  private next: OrderedFeet;
+  /** sums over the points of each piece: gain x gain (6), gain x value (3), gain x own gain (3), own x own, own x value */
+  private readonly sums: Float64Array;
+
+  constructor(
+    points: readonly Vec[],
+    pieces: Int32Array,
+    private readonly count: number,
+    private readonly options: PolishEnds,
+  ) {
+    const n = points.length;
+    this.x = new Float64Array(n);
+    this.y = new Float64Array(n);
+    this.along = new Float64Array(n);
+    let sum = 0;
+    points.forEach((p, j) => {
+      this.x[j] = p.x;
+      this.y[j] = p.y;
+      if (j > 0) {
+        const [dx, dy] = [p.x - this.x[j - 1]!, p.y - this.y[j - 1]!];
+        sum += Math.sqrt(dx * dx + dy * dy);
+      }
+      this.along[j] = sum;
     });
-  });
-  return list;
-}
+    this.now = new OrderedFeet(this.x, this.y, this.along, count);
+    this.next = new OrderedFeet(this.x, this.y, this.along, count);
+    let j = 0;
+    for (let i = 0; i < count; i++) {
+      while (j < n && pieces[j]! <= i) j++;
+      this.now.last[i] = i === count - 1 ? n - 1 : j - 1;
+    }
+    this.sums = new Float64Array(count * SUMS);
+  }
 
-function costOf(
-  points: readonly Vec[],
-  feet: readonly Foot[],
-  chain: readonly ChainElement[],
-  states: readonly State[],
-  target: ChainStart | null,
-): number {
-  const ends = endResiduals(points, states, target);
-  const tips = tipResiduals(points, feet, chain, states);
-  const held = [ends.start, ...ends.end, ...tips].reduce(
-    (sum, r) => sum + r.weight * r.value ** 2,
-    0,
-  );
-  return feet.reduce((sum, f) => sum + f.off * f.off, held);
-}
+  private point(j: number): Vec {
+    return { x: this.x[j]!, y: this.y[j]! };
+  }
 
-/** Normal equations, assembled with sums over all that lies downstream of each parameter. */
-function equations(
-  points: readonly Vec[],
-  feet: readonly Foot[],
-  chain: readonly ChainElement[],
-  states: readonly State[],
-  options: PolishEnds,
-): { parameters: Parameter[]; matrix: Float64Array[]; right: Float64Array } {
-  const parameters = parametersOf(chain, states, options.freeStart);
-  const size = parameters.length;
-  const matrix = Array.from({ length: size }, () => new Float64Array(size));
-  const right = new Float64Array(size);
-  // For each piece: sums of gain x gain and gain x value of the points standing on it.
-  const outer = chain.map(() => new Float64Array(9));
-  const first = chain.map(() => new Float64Array(3));
-  const ownIndex = chain.map((_, i) =>
-    parameters.findIndex((p) => p.kind === 'curvature' && p.piece === i),
-  );
-  for (const f of feet) {
-    const s = states[f.piece]!;
-    const curvature = chain[f.piece]!.curvature;
-    const foot = moveAlong(s, curvature, f.u);
-    const normal = perp(fromAngle(foot.heading));
-    const gain = gainOf(normal, foot.at);
-    collect(outer[f.piece] as Float64Array, first[f.piece] as Float64Array, gain, f.off);
-    const own = ownIndex[f.piece] ?? -1;
-    if (own < 0) continue;
-    const ownGain = dot(normal, bendMotion(s, curvature, f.u));
-    right[own] = (right[own] ?? 0) + ownGain * f.off;
-    bump(matrix, own, own, ownGain * ownGain);
-    for (let q = 0; q < own; q++) {
-      bump(matrix, q, own, apply(gain, parameters[q]!.motion) * ownGain);
+  descend(from: Fit, hold: boolean, rounds: number, gain: number): Fit {
+    let now = from;
+    this.now.find(now.start, now.chain, hold);
+    let cost = this.cost(this.now, now.chain);
+    let damping = 1e-4;
+    let parameters: Parameter[] | null = null;
+    let matrix: Float64Array[] = [];
+    let right = new Float64Array(0);
+    for (let round = 0; round < rounds; round++) {
+      if (!parameters) {
+        parameters = this.parameters(now.chain);
+        ({ matrix, right } = this.equations(parameters, now.chain));
+      }
+      const step = solveSymmetric(matrix, right, damping);
+      if (!step) {
+        damping *= 10;
+        continue;
+      }
+      const next = stepped(now, parameters, step);
+      this.next.last.set(this.now.last);
+      this.next.find(next.start, next.chain, hold);
+      const nextCost = this.cost(this.next, next.chain);
+      const sane = next.chain.every((e) => e.length > -0.5) && Number.isFinite(nextCost);
+      if (sane && nextCost <= cost) {
+        const gained = cost - nextCost;
+        now = next;
+        [this.now, this.next] = [this.next, this.now];
+        cost = nextCost;
+        parameters = null;
+        damping = Math.max(1e-9, damping / 5);
+        if (gained <= gain * cost + 1e-14) break;
+      } else {
+        damping *= 8;
+        if (damping > 1e4) break;
+      }
+    }
+    return now;
+  }
+
+  /** Free ends are where the outermost points stand, however far the descent got with them. */
+  trimToEnds(fit: Fit): Fit {
+    const chain = fit.chain.map((e) => ({ ...e }));
+    let { start } = fit;
+    this.now.find(fit.start, fit.chain, false);
+    const [first, last] = [chain[0]!, chain[this.count - 1]!];
+    const n = this.x.length;
+    if (!this.options.end && this.now.last[this.count - 1]! >= this.now.firstOf(this.count - 1)) {
+      last.length = this.now.u[n - 1]!;
+    }
+    if (this.options.freeStart && this.now.last[0]! >= 0) {
+      const u = this.now.u[0]!;
+      start = moveAlong(this.now.states[0]!, first.curvature, u);
+      if (first.corner) start = { at: start.at, heading: start.heading - first.turn };
+      first.length -= u;
+    }
+    return chain.every((e) => e.length > -0.5) ? { start, chain } : fit;
+  }
+
+  errors(fit: Fit, pieces: Int32Array): { rms: number; worst: number } {
+    this.now.find(fit.start, fit.chain, false);
+    const { far, last } = this.now;
+    let sum = 0;
+    let worst = 0;
+    for (const f of far) {
+      sum += f * f;
+      if (f > worst) worst = f;
+    }
+    let i = 0;
+    for (let j = 0; j < pieces.length; j++) {
+      while (i < this.count - 1 && j > last[i]!) i++;
+      pieces[j] = i;
+    }
+    return { rms: Math.sqrt(sum / Math.max(1, far.length)), worst };
+  }
+
+  private cost(feet: OrderedFeet, chain: readonly ChainElement[]): number {
+    let sum = 0;
+    for (const off of feet.off) sum += off * off;
+    for (const r of this.held(feet, chain)) sum += r.weight * r.value * r.value;
+    return sum;
+  }
+
+  /** Residuals that hold the chain's two ends, and narrow tips, which stand where the points turn back. */
+  private held(feet: OrderedFeet, chain: readonly ChainElement[]): Held[] {
+    const { states } = feet;
+    const list: Held[] = [];
+    const put = (gap: Vec, normal: Vec, at: Vec, weight: number, piece: number): void => {
+      list.push({
+        value: dot(gap, normal),
+        gx: normal.x,
+        gy: normal.y,
+        gw: normal.y * at.x - normal.x * at.y,
+        weight,
+        piece,
+      });
+    };
+    const first = states[0]!;
+    const end = states[this.count]!;
+    const all = this.count;
+    put(sub(this.point(0), first.at), fromAngle(first.heading), first.at, END_WEIGHT, START_ONLY);
+    const target = this.options.end;
+    if (!target) {
+      const gap = sub(this.point(this.x.length - 1), end.at);
+      put(gap, fromAngle(end.heading), end.at, END_WEIGHT, all);
+    } else {
+      const gap = sub(target.at, end.at);
+      put(gap, { x: 1, y: 0 }, end.at, HOLD_WEIGHT, all);
+      put(gap, { x: 0, y: 1 }, end.at, HOLD_WEIGHT, all);
+      list.push({
+        value: HEADING_MM * wrapAngle(target.heading - end.heading),
+        gx: 0,
+        gy: 0,
+        gw: HEADING_MM,
+        weight: HOLD_WEIGHT,
+        piece: all,
+      });
+    }
+    for (let i = 1; i < this.count; i++) {
+      const e = chain[i]!;
+      if (!e.corner || Math.abs(e.turn) < TIP_TURN) continue;
+      const s = states[i]!;
+      const into = fromAngle(s.heading - e.turn);
+      const tip = this.point(Math.max(0, feet.firstOf(i) - 1));
+      put(sub(tip, s.at), into, s.at, TIP_WEIGHT, i - 1);
+    }
+    return list;
+  }
+
+  private parameters(chain: readonly ChainElement[]): Parameter[] {
+    const { states } = this.now;
+    const list: Parameter[] = [];
+    if (this.options.freeStart) {
+      const { at } = states[0]!;
+      list.push({ kind: 'x', piece: -1, vx: 1, vy: 0, omega: 0 });
+      list.push({ kind: 'y', piece: -1, vx: 0, vy: 1, omega: 0 });
+      list.push({ kind: 'heading', piece: -1, vx: at.y, vy: -at.x, omega: 1 });
+    }
+    chain.forEach((e, i) => {
+      const s = states[i]!;
+      const [cos, sin] = [Math.cos(s.heading), Math.sin(s.heading)];
+      const end = moveAlong(s, e.curvature, e.length);
+      if (e.corner) list.push({ kind: 'turn', piece: i - 1, vx: s.at.y, vy: -s.at.x, omega: 1 });
+      const { x, y } = end.at;
+      if (!e.line && !e.held) {
+        const [bx, by] = bendMotion(cos, sin, e.curvature, e.length);
+        const w = e.length;
+        list.push({ kind: 'curvature', piece: i, vx: bx + w * y, vy: by - w * x, omega: w });
+      }
+      const k = e.curvature;
+      const along = fromAngle(end.heading);
+      list.push({ kind: 'length', piece: i, vx: along.x + k * y, vy: along.y - k * x, omega: k });
+    });
+    return list;
+  }
+
+  /** Normal equations: for each pair of parameters a sum over all that lies downstream of both. */
+  private equations(
+    parameters: readonly Parameter[],
+    chain: readonly ChainElement[],
+  ): { matrix: Float64Array[]; right: Float64Array<ArrayBuffer> } {
+    const size = parameters.length;
+    const matrix = Array.from({ length: size }, () => new Float64Array(size));
+    const right = new Float64Array(size);
+    this.sumPieces(chain);
+    const { sums } = this;
+    parameters.forEach((p, own) => {
+      if (p.kind !== 'curvature') return;
+      const at = p.piece * SUMS;
+      const [cx, cy, cw] = [sums[at + 9]!, sums[at + 10]!, sums[at + 11]!];
+      right[own] = right[own]! + sums[at + 13]!;
+      matrix[own]![own] = matrix[own]![own]! + sums[at + 12]!;
+      for (let q = 0; q < own; q++) {
+        const m = parameters[q]!;
+        matrix[q]![own] = matrix[q]![own]! + m.vx * cx + m.vy * cy + m.omega * cw;
+      }
+    });
+    for (const r of this.held(this.now, chain)) addHeld(parameters, r, matrix, right);
+    this.addDownstream(parameters, matrix, right);
+    return { matrix, right };
+  }
+
+  private sumPieces(chain: readonly ChainElement[]): void {
+    const { sums, now } = this;
+    sums.fill(0);
+    for (let i = 0; i < this.count; i++) {
+      const e = chain[i]!;
+      const s = now.states[i]!;
+      const k = e.curvature;
+      const [cos, sin] = [Math.cos(s.heading), Math.sin(s.heading)];
+      const at = i * SUMS;
+      const free = !e.line && !e.held;
+      for (let j = now.firstOf(i); j <= now.last[i]!; j++) {
+        const u = now.u[j]!;
+        const off = now.off[j]!;
+        const angle = k * u;
+        let [hc, hs, fx, fy] = [cos, sin, s.at.x + u * cos, s.at.y + u * sin];
+        if (angle > 1e-7 || angle < -1e-7) {
+          const [c, n] = [Math.cos(angle), Math.sin(angle)];
+          hc = cos * c - sin * n;
+          hs = sin * c + cos * n;
+          fx = s.at.x + (hs - sin) / k;
+          fy = s.at.y - (hc - cos) / k;
+        }
+        const gx = -hs;
+        const gy = hc;
+        const gw = gy * fx - gx * fy;
+        sums[at] = sums[at]! + gx * gx;
+        sums[at + 1] = sums[at + 1]! + gx * gy;
+        sums[at + 2] = sums[at + 2]! + gx * gw;
+        sums[at + 3] = sums[at + 3]! + gy * gy;
+        sums[at + 4] = sums[at + 4]! + gy * gw;
+        sums[at + 5] = sums[at + 5]! + gw * gw;
+        sums[at + 6] = sums[at + 6]! + gx * off;
+        sums[at + 7] = sums[at + 7]! + gy * off;
+        sums[at + 8] = sums[at + 8]! + gw * off;
+        if (!free) continue;
+        const [bx, by] = bendMotion(cos, sin, k, u);
+        const own = gx * bx + gy * by;
+        sums[at + 9] = sums[at + 9]! + gx * own;
+        sums[at + 10] = sums[at + 10]! + gy * own;
+        sums[at + 11] = sums[at + 11]! + gw * own;
+        sums[at + 12] = sums[at + 12]! + own * own;
+        sums[at + 13] = sums[at + 13]! + own * off;
+      }
     }
   }
-  const ends = endResiduals(points, states, options.end);
-  addRow(matrix, right, ends.start, (i) => {
-    const q = parameters[i]!;
-    return q.piece < 0 && q.kind !== 'turn' ? apply(ends.start.gain, q.motion) : 0;
-  });
-  for (const r of ends.end) {
-    addRow(matrix, right, r, (i) => apply(r.gain, parameters[i]!.motion));
-  }
-  for (const r of tipResiduals(points, feet, chain, states)) {
-    addRow(matrix, right, r, (i) => {
-      const q = parameters[i]!;
-      return q.piece <= r.piece ? apply(r.gain, q.motion) : 0;
-    });
-  }
-  downstreamSums(parameters, chain.length, outer, first, matrix, right);
-  return { parameters, matrix, right };
-}
 
-function collect(outer: Float64Array, first: Float64Array, gain: Motion, value: number): void {
-  for (let a = 0; a < 3; a++) {
-    const g = gain[a]!;
-    first[a] = (first[a] ?? 0) + g * value;
-    for (let b = 0; b < 3; b++) {
-      outer[a * 3 + b] = (outer[a * 3 + b] ?? 0) + g * gain[b]!;
+  private addDownstream(
+    parameters: readonly Parameter[],
+    matrix: Float64Array[],
+    right: Float64Array,
+  ): void {
+    const { sums } = this;
+    let [xx, xy, xw, yy, yw, ww, x, y, w] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
+    let piece = this.count - 1;
+    for (let b = parameters.length - 1; b >= 0; b--) {
+      const q = parameters[b]!;
+      while (piece > q.piece && piece >= 0) {
+        const at = piece * SUMS;
+        xx += sums[at]!;
+        xy += sums[at + 1]!;
+        xw += sums[at + 2]!;
+        yy += sums[at + 3]!;
+        yw += sums[at + 4]!;
+        ww += sums[at + 5]!;
+        x += sums[at + 6]!;
+        y += sums[at + 7]!;
+        w += sums[at + 8]!;
+        piece--;
+      }
+      right[b] = right[b]! + q.vx * x + q.vy * y + q.omega * w;
+      const ox = xx * q.vx + xy * q.vy + xw * q.omega;
+      const oy = xy * q.vx + yy * q.vy + yw * q.omega;
+      const ow = xw * q.vx + yw * q.vy + ww * q.omega;
+      for (let a = 0; a <= b; a++) {
+        const m = parameters[a]!;
+        const row = matrix[a]!;
+        row[b] = row[b]! + m.vx * ox + m.vy * oy + m.omega * ow;
+      }
     }
   }
 }
 
-function bump(matrix: Float64Array[], a: number, b: number, by: number): void {
-  const row = matrix[a]!;
-  row[b] = (row[b] ?? 0) + by;
-}
+const SUMS = 14;
 
-function addRow(
+function addHeld(
+  parameters: readonly Parameter[],
+  r: Held,
   matrix: Float64Array[],
   right: Float64Array,
-  r: Residual,
-  gainAt: (index: number) => number,
 ): void {
-  const gains = Array.from(right, (_, i) => gainAt(i));
+  const gains = parameters.map((q) => {
+    const moves = r.piece === START_ONLY ? q.piece < 0 && q.kind !== 'turn' : q.piece <= r.piece;
+    return moves ? r.gx * q.vx + r.gy * q.vy + r.gw * q.omega : 0;
+  });
   gains.forEach((g, a) => {
     if (g === 0) return;
-    right[a] = (right[a] ?? 0) + r.weight * g * r.value;
-    for (let b = a; b < gains.length; b++) bump(matrix, a, b, r.weight * g * (gains[b] ?? 0));
+    right[a] = right[a]! + r.weight * g * r.value;
+    const row = matrix[a]!;
+    for (let b = a; b < gains.length; b++) row[b] = row[b]! + r.weight * g * gains[b]!;
   });
 }
 
-function downstreamSums(
-  parameters: readonly Parameter[],
-  count: number,
-  outer: readonly Float64Array[],
-  first: readonly Float64Array[],
-  matrix: Float64Array[],
-  right: Float64Array,
-): void {
-  const o = new Float64Array(9);
-  const f = new Float64Array(3);
-  let piece = count - 1;
-  for (let b = parameters.length - 1; b >= 0; b--) {
-    const q = parameters[b]!;
-    while (piece > q.piece && piece >= 0) {
-      outer[piece]?.forEach((v, i) => (o[i] = (o[i] ?? 0) + v));
-      first[piece]?.forEach((v, i) => (f[i] = (f[i] ?? 0) + v));
-      piece--;
-    }
-    const h = q.motion;
-    right[b] = (right[b] ?? 0) + h[0] * (f[0] ?? 0) + h[1] * (f[1] ?? 0) + h[2] * (f[2] ?? 0);
-    const oh = [0, 1, 2].map(
-      (a) => (o[a * 3] ?? 0) * h[0] + (o[a * 3 + 1] ?? 0) * h[1] + (o[a * 3 + 2] ?? 0) * h[2],
-    );
-    for (let a = 0; a <= b; a++) {
-      const m = parameters[a]!.motion;
-      bump(matrix, a, b, m[0] * (oh[0] ?? 0) + m[1] * (oh[1] ?? 0) + m[2] * (oh[2] ?? 0));
-    }
-  }
-}
-
-function stepped(
-  start: ChainStart,
-  chain: readonly ChainElement[],
-  parameters: readonly Parameter[],
-  step: Float64Array,
-): { start: ChainStart; chain: ChainElement[] } {
-  const next = chain.map((e) => ({ ...e }));
-  let { x, y } = start.at;
-  let heading = start.heading;
+function stepped(from: Fit, parameters: readonly Parameter[], step: Float64Array): Fit {
+  const chain = from.chain.map((e) => ({ ...e }));
+  let { x, y } = from.start.at;
+  let { heading } = from.start;
   parameters.forEach((p, i) => {
     const by = step[i] ?? 0;
     if (p.kind === 'x') x += by;
     else if (p.kind === 'y') y += by;
     else if (p.kind === 'heading') heading += by;
-    else if (p.kind === 'turn') (next[p.piece + 1] as ChainElement).turn += by;
-    else if (p.kind === 'curvature') (next[p.piece] as ChainElement).curvature += by;
-    else (next[p.piece] as ChainElement).length += by;
+    else if (p.kind === 'turn') (chain[p.piece + 1] as ChainElement).turn += by;
+    else if (p.kind === 'curvature') (chain[p.piece] as ChainElement).curvature += by;
+    else (chain[p.piece] as ChainElement).length += by;
   });
-  return { start: { at: { x, y }, heading }, chain: next };
+  return { start: { at: { x, y }, heading }, chain };
 }

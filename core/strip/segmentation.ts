@@ -218,6 +218,10 @@ export function fewestPieces(
       const share = (candidate.to - candidate.from) / last;
       const own =
         (isLine(candidate) ? LINE_COST : ARC_COST) + (0.3 * share * candidate.meanSquare) / typical;
+      const { to } = candidate;
+      // What lies further back than a join can cost cannot win.
+      const limit = (cheapest[to] ?? Infinity) + dearestJoin;
+      if (at > 0 && before[0]!.cost + own > limit) continue;
       let cost = at === 0 ? own : Infinity;
       let from: Entry | null = null;
       for (const entry of before) {
@@ -226,9 +230,7 @@ export function fewestPieces(
         const whole = sum + joinCost(entry.candidate, candidate, corners);
         if (whole < cost) [cost, from] = [whole, entry];
       }
-      const { to } = candidate;
-      // What lies further back than a join can cost cannot win.
-      if (cost > (cheapest[to] ?? Infinity) + dearestJoin) continue;
+      if (cost > limit) continue;
       if (cost < (cheapest[to] ?? Infinity)) cheapest[to] = cost;
       ending[to]?.push({ cost, candidate, before: from });
     }

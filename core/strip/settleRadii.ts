@@ -15,7 +15,8 @@ import {
 import { CORNER_TURN } from './corner';
 import type { Chain } from './fitChain';
 import { pointsBeside, type FollowPoint } from './follow';
-import { polish, walk, type ChainElement, type ChainStart } from './polish';
+import { polish } from './polish';
+import { walk, type ChainElement, type ChainStart } from './tangentChain';
 
 /** A radius of the wire's centreline that can be had. */
 export interface RadiusOption {
