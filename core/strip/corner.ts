@@ -1,5 +1,6 @@
 import {
   add,
+  curvatureOf,
   distance,
   endOf,
   joinTurn,
@@ -13,7 +14,6 @@ import {
   stretchOf,
   sub,
   tangentAt,
-  turnBetween,
   angleOf,
   unit,
   type Primitive,
@@ -52,64 +52,122 @@ export interface Fillet {
   /** parameter on the primitive before where the bend starts, and on the one after where it ends */
   readonly leaveAt: number;
   readonly enterAt: number;
-  readonly arc: Primitive[];
+  readonly arc: readonly Primitive[];
+  /** of the wire's centreline, mm */
   readonly radius: number;
+  /** the turn that the jaw makes, between the two places where the bend is tangent, radians */
+  readonly turn: number;
 }
+
+/** A corner's circle lies at most this many times as far from the vertex as between straight legs. */
+const FAR = 4;
 
 /**
  * The bend that replaces a drawn corner: a circle tangent to both neighbours, also when these are
- * arcs. `radius` is that of the wire's centreline.
+ * arcs; then it turns by more or less than the drawn corner, by what the arcs give up.
+ *
+ * @param radius of the wire's centreline
+ * @returns null where no circle of that radius touches both neighbours within their length
  */
-export function filletCorner(before: Primitive, after: Primitive, radius: number): Fillet {
+export function filletCorner(before: Primitive, after: Primitive, radius: number): Fillet | null {
   const turn = joinTurn(before, after);
   const vertex = endOf(before);
   const side = Math.sign(turn) * radius;
   const [a, b] = [offsetPrimitive(before, side), offsetPrimitive(after, side)];
   const centers = a && b ? meetings(a, b) : [];
   const expected = radius / Math.max(0.05, Math.cos(turn / 2));
-  let best: Vec | null = null;
-  const miss = (c: Vec): number => Math.abs(distance(c, vertex) - expected);
-  for (const c of centers) if (!best || miss(c) < miss(best)) best = c;
-  if (!best || miss(best) > 0.5 * expected) return plainFillet(before, after, turn, radius);
-  const leaveAt = project(before, best).t;
-  const enterAt = project(after, best).t;
+  let best: Fillet | null = null;
+  let nearest = FAR * expected;
+  for (const center of centers) {
+    const far = distance(center, vertex);
+    if (far > nearest) continue;
+    const found = filletAbout(before, after, center, radius, turn);
+    if (found) [best, nearest] = [found, far];
+  }
+  return best;
+}
+
+/** The bend about a centre, if it starts and ends on its neighbours and turns the corner's way. */
+function filletAbout(
+  before: Primitive,
+  after: Primitive,
+  center: Vec,
+  radius: number,
+  turn: number,
+): Fillet | null {
+  const leaveAt = project(before, center).t;
+  const enterAt = project(after, center).t;
+  if (!(leaveAt > -1e-9 && leaveAt < 1 + 1e-9 && enterAt > -1e-9 && enterAt < 1 + 1e-9)) {
+    return null;
+  }
   const from = stretchOf(before, 0, leaveAt);
   const to = stretchOf(after, enterAt, 1);
-  const sweep = turnBetween(tangentAt(from, 1), tangentAt(to, 0));
-  const start = angleOf(sub(endOf(from), best));
-  return {
-    leaveAt,
-    enterAt,
-    radius,
-    arc: [{ type: 'arc', center: best, radius, startAngle: start, sweep: sameSign(sweep, turn) }],
-  };
+  // What the neighbours give up of their own turns, the bend takes over.
+  const made =
+    turn +
+    curvatureOf(before) * (1 - leaveAt) * segmentLength(before) +
+    curvatureOf(after) * enterAt * segmentLength(after);
+  if (made * turn <= 0 || Math.abs(made) >= 2 * Math.PI) return null;
+  const startAngle = angleOf(sub(endOf(from), center));
+  const arc: Primitive = { type: 'arc', center, radius, startAngle, sweep: made };
+  if (distance(endOf(arc), startOf(to)) > 1e-4 * Math.max(1, radius)) return null;
+  return { leaveAt, enterAt, radius, turn: made, arc: [arc] };
 }
 
-const sameSign = (sweep: number, turn: number): number =>
-  sweep * turn >= 0 ? sweep : sweep + Math.sign(turn) * 2 * Math.PI;
+/** Halvings of the radius of a corner that finds no room. */
+const SHRINKS = 40;
 
-/** By the formula for straight legs, when the neighbours' own curves allow no common circle. */
-function plainFillet(before: Primitive, after: Primitive, turn: number, radius: number): Fillet {
-  const setback = radius * Math.tan(Math.min(Math.abs(turn), 3) / 2);
-  const leaveAt = 1 - setback / segmentLength(before);
-  const enterAt = setback / segmentLength(after);
-  const from = endOf(stretchOf(before, 0, leaveAt));
-  const to = startOf(stretchOf(after, enterAt, 1));
-  return { leaveAt, enterAt, radius, arc: [line(from, to)] };
+/**
+ * The bend of at most `radius` that uses no more than the given lengths of its two neighbours.
+ * @returns null where the neighbours leave no room for any bend
+ */
+export function fittingFillet(
+  before: Primitive,
+  after: Primitive,
+  radius: number,
+  roomBeforeMm: number,
+  roomAfterMm: number,
+): Fillet | null {
+  const fits = (f: Fillet | null): f is Fillet =>
+    f !== null &&
+    usedBefore(f, before) <= roomBeforeMm + 1e-9 &&
+    usedAfter(f, after) <= roomAfterMm + 1e-9;
+  const whole = filletCorner(before, after, radius);
+  if (fits(whole)) return whole;
+  let [low, high] = [0, radius];
+  let best: Fillet | null = null;
+  for (let i = 0; i < SHRINKS && (!best || high - low > 1e-7); i++) {
+    const middle = (low + high) / 2;
+    const found = filletCorner(before, after, middle);
+    if (fits(found)) [best, low] = [found, middle];
+    else high = middle;
+  }
+  return best;
 }
+
+export const usedBefore = (f: Fillet, before: Primitive): number =>
+  (1 - f.leaveAt) * segmentLength(before);
+export const usedAfter = (f: Fillet, after: Primitive): number => f.enterAt * segmentLength(after);
 
 /**
  * A corner pressed flat: the two legs run side by side and the tip of the wire's centre stands at
- * the drawn tip. The drawn legs are shown meeting in the tip.
+ * the drawn tip. The drawn legs are shown meeting in the tip. It turns by what lies between the legs
+ * where they leave the fold.
+ * @param turn of the drawn corner; a full half turn may be taken either way
  */
-export function foldCorner(before: Primitive, after: Primitive, diameterMm: number): Fillet {
-  const radius = diameterMm / 2;
-  const leaveAt = 1 - radius / segmentLength(before);
-  const enterAt = radius / segmentLength(after);
+export function foldCorner(
+  before: Primitive,
+  after: Primitive,
+  turn: number,
+  cutMm: number,
+): Fillet {
+  const leaveAt = 1 - Math.min(1, cutMm / segmentLength(before));
+  const enterAt = Math.min(1, cutMm / segmentLength(after));
   const from = endOf(stretchOf(before, 0, leaveAt));
   const to = startOf(stretchOf(after, enterAt, 1));
   const tip = endOf(before);
-  return { leaveAt, enterAt, radius, arc: [line(from, tip), line(tip, to)] };
+  const made = turn + cutMm * (curvatureOf(before) + curvatureOf(after));
+  return { leaveAt, enterAt, radius: cutMm, turn: made, arc: [line(from, tip), line(tip, to)] };
 }
 
 /**

@@ -70,7 +70,9 @@ function fitClosed(run: Run): SectionFit {
   const fit = fitRun({ ...run, points: [...turned, turned[0]!], start: anchor, end: anchor });
   const circle = fit.chain.length <= 2 && fit.chain.every((e) => !e.line && !e.corner);
   // Two arcs that are all there is, one circle: opened and held, they are its two halves.
-  return circle ? wholeCircle(points, { ...longest, from: 0, to: points.length - 1 }) : asSection(fit);
+  return circle
+    ? wholeCircle(points, { ...longest, from: 0, to: points.length - 1 })
+    : asSection(fit);
 }
 
 function wholeCircle(points: readonly Vec[], c: Candidate): SectionFit {

@@ -1,4 +1,15 @@
-import { dot, fromAngle, solveSymmetric, sub, wrapAngle, type Vec } from '../geometry';
+import {
+  angleOf,
+  cross,
+  distance,
+  dot,
+  fromAngle,
+  solveSymmetric,
+  sub,
+  wrapAngle,
+  type Vec,
+} from '../geometry';
+import { Moments } from './moments';
 import { OrderedFeet } from './orderedFeet';
 import { moveAlong, type ChainElement, type ChainStart } from './tangentChain';
 
@@ -91,6 +102,51 @@ const HEADING_MM = 10;
 /** Turns beyond this leave the place of a tip open: the legs' lines meet far away or nowhere. */
 const TIP_TURN = 2.4;
 const TIP_WEIGHT = 0.05;
+/** What a free end's own points say of its heading weighs like this much of a held end. */
+const END_HEADING_WEIGHT = 6;
+/** Lengths, and the least number of points, that an end's heading is told by. */
+const END_MM = [2.5, 1.5, 0.9];
+const END_POINTS = 8;
+const END_LOOK = 60;
+
+const turnHeld = (by: number, piece: number): Held => ({
+  value: HEADING_MM * wrapAngle(by),
+  gx: 0,
+  gy: 0,
+  gw: HEADING_MM,
+  weight: END_HEADING_WEIGHT,
+  piece,
+});
+
+/**
+ * The heading in which a row of points begins, by the circle or line through its first few; null
+ * where they do not lie on one. Between a lone curve's points and its end nothing else holds it.
+ */
+function headingAtStart(points: readonly Vec[]): number | null {
+  for (const mm of END_MM) {
+    let count = 1;
+    let along = 0;
+    while (count < points.length && along < mm) {
+      along += distance(points[count - 1]!, points[count]!);
+      count++;
+    }
+    if (count < END_POINTS || count >= points.length) continue;
+    const first = points.slice(0, count);
+    const moments = new Moments(first);
+    const line = moments.line(0, count - 1);
+    if (line.meanSquare < END_NOISE_MM ** 2 / 100) return angleOf(line.direction);
+    const circle = moments.circle(0, count - 1);
+    if (!circle || circle.meanSquare > END_NOISE_MM ** 2 || circle.radius < mm / 3) continue;
+    const out = sub(first[0]!, circle.center);
+    const way = cross(out, sub(first[count - 1]!, circle.center)) < 0 ? -1 : 1;
+    return angleOf(out) + (way * Math.PI) / 2;
+  }
+  return null;
+}
+
+/** Points that lie worse on a circle than this are noisy, or of more than one curve. */
+const END_NOISE_MM = 0.002;
+
 /** Only what the start moves counts for the residual that holds the start. */
 const START_ONLY = -1;
 
@@ -116,6 +172,8 @@ class Descent {
   private next: OrderedFeet;
   /** sums over the points of each piece: gain x gain (6), gain x value (3), gain x own gain (3), own x own, own x value */
   private readonly sums: Float64Array;
+  private readonly startHeading: number | null;
+  private readonly endHeading: number | null;
 
   constructor(
     points: readonly Vec[],
@@ -145,6 +203,9 @@ class Descent {
       this.now.last[i] = i === count - 1 ? n - 1 : j - 1;
     }
     this.sums = new Float64Array(count * SUMS);
+    this.startHeading = options.freeStart ? headingAtStart(points) : null;
+    const back = options.end ? null : headingAtStart(points.slice(-END_LOOK).reverse());
+    this.endHeading = back === null ? null : back + Math.PI;
   }
 
   private point(j: number): Vec {
@@ -252,6 +313,12 @@ class Descent {
     const all = this.count;
     put(sub(this.point(0), first.at), fromAngle(first.heading), first.at, END_WEIGHT, START_ONLY);
     const target = this.options.end;
+    if (this.startHeading !== null && this.options.freeStart) {
+      list.push(turnHeld(this.startHeading - first.heading, START_ONLY));
+    }
+    if (!target && this.endHeading !== null) {
+      list.push(turnHeld(this.endHeading - end.heading, all));
+    }
     if (!target) {
       const gap = sub(this.point(this.x.length - 1), end.at);
       put(gap, fromAngle(end.heading), end.at, END_WEIGHT, all);

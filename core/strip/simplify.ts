@@ -246,11 +246,7 @@ const maybeOneCircleMm = (rms: number): number => 1.5 * rms + 0.01;
  * The chain with arc i and the one before in one, if one tool bends both or their points lie on one
  * circle nearly as well; null to keep both.
  */
-function asOneArc(
-  fit: Fitted,
-  i: number,
-  moments: Moments,
-): (Change & { alike: boolean }) | null {
+function asOneArc(fit: Fitted, i: number, moments: Moments): (Change & { alike: boolean }) | null {
   const [before, e] = [fit.chain[i - 1]!, fit.chain[i]!];
   if (before.line || e.line || e.corner || before.curvature * e.curvature < 0) return null;
   const alike = isOneCircle(1 / before.curvature, 1 / e.curvature);

@@ -226,7 +226,9 @@ export function drawnAs(moves: readonly Move[], form: Form, seed = 1): Path {
   const primitives = trace(moves);
   if (form === 'arcs') return { segments: primitives, closed: false };
   if (form === 'cubics') {
-    const segments = primitives.flatMap((p): Segment[] => (p.type === 'arc' ? arcToCubics(p) : [p]));
+    const segments = primitives.flatMap((p): Segment[] =>
+      p.type === 'arc' ? arcToCubics(p) : [p],
+    );
     return { segments, closed: false };
   }
   const random = randomFrom(seed * 104_729 + 5);
