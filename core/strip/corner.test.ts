@@ -111,7 +111,7 @@ describe('a fold', () => {
       fc.property(fc.double({ min: 2.62, max: Math.PI, noNaN: true }), side, (turn, s) => {
         const d = 1.2;
         const [before, after] = legs(s * turn, 0);
-        const { leaveAt, enterAt, arc } = foldCorner(before, after, d);
+        const { leaveAt, enterAt, arc } = foldCorner(before, after, s * turn, d / 2);
         expect(40 * (1 - leaveAt)).toBeCloseTo(d / 2, 9);
         expect(40 * enterAt).toBeCloseTo(d / 2, 9);
         expect(endOf(arc[0]!)).toEqual({ x: 0, y: 0 });

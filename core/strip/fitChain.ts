@@ -22,8 +22,9 @@ import {
   type Primitive,
   type Vec,
 } from '../geometry';
-import { fitSection } from './fitSection';
+import { fitSection, type FitSection } from './fitSection';
 import { splitSections } from './sections';
+import { tidied } from './tidy';
 
 /** A path as lines and arcs; neighbours that do not continue in direction meet in a corner. */
 export interface Chain {
@@ -32,8 +33,6 @@ export interface Chain {
   /** worst distance between the drawing and the chain, mm */
   readonly deviationMm: number;
 }
-
-export type FitSection = typeof fitSection;
 
 /**
  * The drawn path as straight runs and circular curves, tangent to each other, with corners, so that
@@ -44,30 +43,26 @@ export type FitSection = typeof fitSection;
 export function fitChain(path: Path, toleranceMm: number, fit: FitSection = fitSection): Chain {
   const sections = splitSections(path, toleranceMm);
   let deviationMm = 0;
-  const fitted = sections.list.map((section) => {
+  const last = sections.list.length - 1;
+  const fitted = sections.list.map((section, i) => {
     if (section.kind === 'kept') return section.primitives;
     const fitted = fit(section.points, toleranceMm, {
       closed: sections.endless,
       corners: section.corners,
+      // Between drawn corners a stretch stays on them; an open line's own ends are as free as the rest.
+      pinStart: !sections.endless && (path.closed || i > 0),
+      pinEnd: !sections.endless && (path.closed || i < last),
     });
     deviationMm = Math.max(deviationMm, fitted.deviationMm);
     return fitted.primitives;
   });
-  const snapped = sections.endless
-    ? fitted
-    : fitted.map((primitives, i) => {
-        const section = sections.list[i];
-        const open = !path.closed && sections.list.length === 1;
-        return section?.kind === 'points' && !open
-          ? snapToEnds(primitives, section.points)
-          : primitives;
-      });
   const closed = path.closed && !isOpen(path);
-  const merged = mergeCutCorners(snapped.flat(), closed, toleranceMm);
+  const merged = mergeCutCorners(fitted.flat(), closed, toleranceMm);
+  const tidy = tidied(merged.primitives, closed, toleranceMm, fit);
   return {
-    primitives: merged.primitives,
+    primitives: tidy.primitives,
     closed,
-    deviationMm: Math.max(deviationMm, merged.movedMm),
+    deviationMm: Math.max(deviationMm, merged.movedMm, tidy.movedMm),
   };
 }
 
@@ -116,17 +111,6 @@ const CUT_TURN = (5 * Math.PI) / 180;
 function isOpen(path: Path): boolean {
   const ends = pathEnds(path);
   return !ends || distance(ends.start, ends.end) > 0.01;
-}
-
-/** Turns and scales a fitted stretch, by a hair, so that it ends exactly at the drawn corners. */
-function snapToEnds(
-  primitives: readonly Primitive[],
-  points: readonly Vec[],
-): readonly Primitive[] {
-  const [first, last] = [primitives[0], primitives[primitives.length - 1]];
-  const [from, to] = [points[0], points[points.length - 1]];
-  if (!first || !last || !from || !to) return primitives;
-  return mapEnds(primitives, from, to);
 }
 
 /** The similarity that brings a stretch's two ends to the wanted places, applied to it. */

@@ -17,6 +17,8 @@ import { moveAlong, walk, type ChainElement, type ChainStart } from './tangentCh
 import { fewestPieces, proposeCandidates, type Candidate } from './segmentation';
 import { SHARP_TURN, joinAt, refine, simplify, type Fitted, type Run } from './simplify';
 
+export type FitSection = typeof fitSection;
+
 export interface SectionFit {
   readonly primitives: Primitive[];
   /** worst distance of a point from the fit, mm */
@@ -44,14 +46,16 @@ const ROUGH_POINTS = 1000;
  * @param points in order; for a closed stretch the first point again at the end
  * @param options.closed the stretch runs into itself without an end
  * @param options.corners the points may hold corners; a drawn smooth curve has none
+ * @param options.pinStart its first point is a drawn corner and stays; pinEnd likewise
  */
 export function fitSection(
   points: readonly Vec[],
   tolerance: number,
-  options: { closed: boolean; corners: boolean },
+  options: { closed: boolean; corners: boolean; pinStart: boolean; pinEnd: boolean },
 ): SectionFit {
   if (points.length < 3) return asSection(straight(points));
-  const run: Run = { points, tolerance, corners: options.corners, start: null, end: null };
+  const { corners, pinStart, pinEnd } = options;
+  const run: Run = { points, tolerance, corners, start: null, end: null, pinStart, pinEnd };
   return options.closed ? fitClosed(run) : asSection(fitRun(run));
 }
 
@@ -378,9 +382,15 @@ function spanOfCandidate(points: readonly Vec[], c: Candidate): number {
 /** Arcs that go round further than this are given in several parts. */
 const WIDEST_ARC = 1.9 * Math.PI;
 
-function asSection({ start, chain, worst }: Fitted): SectionFit {
+const asSection = ({ start, chain, worst }: Fitted): SectionFit => ({
+  primitives: primitivesOf(start, chain),
+  deviationMm: worst,
+});
+
+/** A tangent chain as lines and arcs in their places. */
+export function primitivesOf(start: ChainStart, chain: readonly ChainElement[]): Primitive[] {
   const states = walk(start, chain);
-  const primitives = chain.flatMap((e, i): Primitive[] => {
+  return chain.flatMap((e, i): Primitive[] => {
     const s = states[i]!;
     if (e.length <= 1e-6) return [];
     const sweep = Math.abs(e.curvature * e.length);
@@ -391,5 +401,4 @@ function asSection({ start, chain, worst }: Fitted): SectionFit {
       return primitiveFrom(from.at, from.heading, e.curvature, length);
     });
   });
-  return { primitives, deviationMm: worst };
 }

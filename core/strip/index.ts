@@ -14,8 +14,8 @@ export {
   reachTips,
   type CornerStyle,
 } from './corner';
-export { fitChain, type Chain, type FitSection } from './fitChain';
-export { fitSection } from './fitSection';
+export { fitChain, type Chain } from './fitChain';
+export { fitSection, type FitSection } from './fitSection';
 export { followPoints, pointsBeside, type FollowPoint } from './follow';
 export { isBend, marksOf, type Mark } from './marks';
 export { BASES, centreChain, totalTurning, type Basis } from './offsetChain';

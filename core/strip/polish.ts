@@ -15,6 +15,9 @@ import { moveAlong, type ChainElement, type ChainStart } from './tangentChain';
 
 export interface PolishEnds {
   readonly freeStart: boolean;
+  /** free ends stay on the first and the last point: these are drawn corners */
+  readonly pinStart?: boolean;
+  readonly pinEnd?: boolean;
   /** where the chain must arrive; null lets it end by its last point */
   readonly end: ChainStart | null;
 }
@@ -258,10 +261,11 @@ class Descent {
     this.now.find(fit.start, fit.chain, false);
     const [first, last] = [chain[0]!, chain[this.count - 1]!];
     const n = this.x.length;
-    if (!this.options.end && this.now.last[this.count - 1]! >= this.now.firstOf(this.count - 1)) {
+    const { end, pinEnd, freeStart, pinStart } = this.options;
+    if (!end && !pinEnd && this.now.last[this.count - 1]! >= this.now.firstOf(this.count - 1)) {
       last.length = this.now.u[n - 1]!;
     }
-    if (this.options.freeStart && this.now.last[0]! >= 0) {
+    if (freeStart && !pinStart && this.now.last[0]! >= 0) {
       const u = this.now.u[0]!;
       start = moveAlong(this.now.states[0]!, first.curvature, u);
       if (first.corner) start = { at: start.at, heading: start.heading - first.turn };
@@ -311,7 +315,13 @@ class Descent {
     const first = states[0]!;
     const end = states[this.count]!;
     const all = this.count;
-    put(sub(this.point(0), first.at), fromAngle(first.heading), first.at, END_WEIGHT, START_ONLY);
+    const begin = sub(this.point(0), first.at);
+    if (this.options.pinStart) {
+      put(begin, { x: 1, y: 0 }, first.at, HOLD_WEIGHT, START_ONLY);
+      put(begin, { x: 0, y: 1 }, first.at, HOLD_WEIGHT, START_ONLY);
+    } else {
+      put(begin, fromAngle(first.heading), first.at, END_WEIGHT, START_ONLY);
+    }
     const target = this.options.end;
     if (this.startHeading !== null && this.options.freeStart) {
       list.push(turnHeld(this.startHeading - first.heading, START_ONLY));
@@ -321,7 +331,12 @@ class Descent {
     }
     if (!target) {
       const gap = sub(this.point(this.x.length - 1), end.at);
-      put(gap, fromAngle(end.heading), end.at, END_WEIGHT, all);
+      if (this.options.pinEnd) {
+        put(gap, { x: 1, y: 0 }, end.at, HOLD_WEIGHT, all);
+        put(gap, { x: 0, y: 1 }, end.at, HOLD_WEIGHT, all);
+      } else {
+        put(gap, fromAngle(end.heading), end.at, END_WEIGHT, all);
+      }
     } else {
       const gap = sub(target.at, end.at);
       put(gap, { x: 1, y: 0 }, end.at, HOLD_WEIGHT, all);

@@ -1,7 +1,7 @@
 import { distance, wrapAngle, type Vec } from '../geometry';
 import { isOneCircle } from './circle';
 import { Moments } from './moments';
-import { polish, type Effort } from './polish';
+import { polish, type Effort, type PolishEnds } from './polish';
 import { walk, type ChainElement, type ChainStart } from './tangentChain';
 
 const SMALLEST_TURN = (2 * Math.PI) / 180;
@@ -24,7 +24,18 @@ export interface Run {
   readonly corners: boolean;
   readonly start: ChainStart | null;
   readonly end: ChainStart | null;
+  /** whether its free ends stay on their points, which are drawn corners */
+  readonly pinStart: boolean;
+  readonly pinEnd: boolean;
 }
+
+/** How the ends of a run are held in the least squares. */
+const endsOf = (run: Run): PolishEnds => ({
+  freeStart: run.start === null,
+  end: run.end,
+  pinStart: run.start === null && run.pinStart,
+  pinEnd: run.end === null && run.pinEnd,
+});
 
 /** A chain fitted to the points of a run, each assigned to one of its pieces. */
 export interface Fitted {
@@ -43,7 +54,7 @@ export function refine(
   chain: readonly ChainElement[],
   effort: Effort = 'whole',
 ): Fitted {
-  const ends = { freeStart: run.start === null, end: run.end };
+  const ends = endsOf(run);
   const pieces = assigned.slice();
   const fit = polish(run.points, pieces, start, chain, ends, effort);
   const clean = dropEmpty(fit, pieces);
