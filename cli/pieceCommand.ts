@@ -3,7 +3,7 @@ import { FileError, pieceFromDrawing, readSvg } from '../core/file';
 import { dressPiece } from '../core/dressing';
 import { DEFAULT_LIMITS, hangDressed, verdictOf, type Choice, type Verdict } from '../core/gauge';
 import { readPiece, resizeFigure, type Piece } from '../core/piece';
-import { planPiece, type Plan } from '../core/plan';
+import { breachWords, planPiece, type Plan, type WirePlan } from '../core/plan';
 import { routeDrawing } from '../core/route';
 import { degrees, mmToAwg } from '../core/units';
 import type { PieceOptions } from './arguments';
@@ -74,14 +74,29 @@ export function runPiece(loaded: Piece, options: PieceOptions, kit?: Kit): objec
   };
 }
 
+/** What is said of each wire, and of those without a plan why, in the order of the drawing. */
+function inPlaces(plan: Plan, describe: (wire: WirePlan) => object): object[] {
+  const list = plan.wires.map(describe);
+  for (const { place, breach } of plan.unplanned) {
+    const { x, y } = breach.at;
+    list.splice(place, 0, { planned: false, reason: breachWords(breach), at: [x, y] });
+  }
+  return list;
+}
+
 function describePlan(plan: Plan): object {
   return {
-    wires: plan.wires.map((w) => ({
+    wires: inPlaces(plan, (w) => ({
       developed_mm: w.developedMm,
       cut_mm: w.cutMm,
       closed: w.closed,
       drawn_mm: w.drawnMm,
-      deviation_mm: w.deviationMm,
+      // Walked in step, corners as they are formed; apart from it what their rounding takes.
+      deviation_mm: w.stray?.mm ?? 0,
+      deviation_at_mm: w.stray?.atMm ?? 0,
+      rounding_mm: w.stray?.roundingMm ?? 0,
+      elsewhere_mm: w.stray?.elsewhere?.mm ?? 0,
+      corrections: w.corrections.map(({ id, mm }) => ({ name: id, length_mm: mm })),
       parts: w.parts.map((p) => ({ name: p.id, count: p.count, length_mm: p.lengthMm })),
       bends: w.bends.map((b) => ({
         kind: b.kind,

@@ -1,10 +1,11 @@
 import { useMemo, type ReactNode } from 'react';
 import type { Dressing } from '@core/dressing';
 import type { Box } from '@core/geometry';
-import type { Piece } from '@core/piece';
+import { figureBox, type Piece } from '@core/piece';
 import { bendLabels, placeOnWire, type Plan } from '@core/plan';
 import { usePointer, useShown, useWorkbench } from '~/state/workbench';
 import { Bench, type BenchView } from './Bench';
+import { UnplannedLayer } from './PlanNotices';
 import { drawnExtent, WireDrawing } from './WireDrawing';
 
 /** Box of everything drawn: the formed wires with their loops, or the bare figure before a plan. */
@@ -14,8 +15,18 @@ export function useExtent(
   dressing: Dressing | null = null,
 ): Box | null {
   return useMemo(() => {
-    if (!plan || plan.wires.length === 0) return null;
-    const points = drawnExtent(piece, plan, dressing);
+    if (!plan) return null;
+    const lost = plan.unplanned.length > 0 ? figureBox(piece.paths) : null;
+    const corners = lost
+      ? [
+          { x: lost.minX, y: lost.minY },
+          { x: lost.maxX, y: lost.maxY },
+        ]
+      : [];
+    const points = [
+      ...(plan.wires.length > 0 ? drawnExtent(piece, plan, dressing) : []),
+      ...corners,
+    ];
     if (points.length === 0) return null;
     let box: Box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
     for (const p of points) {
@@ -64,6 +75,7 @@ export function FigureView({
           {under}
           {plan && planned && <WireDrawing piece={planned} plan={plan} dressing={dressing} />}
           {plan && planned && numbered && <BendMarks piece={planned} plan={plan} view={view} />}
+          {plan && planned && <UnplannedLayer piece={planned} plan={plan} px={1 / view.pxPerMm} />}
           {plan && <Runner plan={plan} px={1 / view.pxPerMm} />}
           {over?.(view)}
         </>

@@ -1,6 +1,29 @@
 import type { Piece } from '@core/piece';
-import type { WirePlan } from '@core/plan';
+import type { Stray, WirePlan } from '@core/plan';
 import { printBoth, printLength, printMm, type LengthUnit } from '@core/units';
+
+const REASONS = {
+  smoothing: 'smoothing within the tolerance',
+  basis: 'the line as the wire’s edge',
+  tips: 'reaching the tips',
+  tools: 'radii of the tools',
+  corners: 'rounding corners',
+  folds: 'folds',
+  wishes: 'your own bends',
+} as const;
+
+/** The one number for how far the wire lies off the line, with its place; apart from it what rounding takes. */
+function StrayWords({ stray, startMm, unit }: { stray: Stray; startMm: number; unit: LengthUnit }) {
+  const at = printBoth(startMm + stray.atMm, unit);
+  return (
+    <p className="mt-1 text-xs text-soft" data-testid="stray">
+      Walked along in step, the wire lies at most {printMm(stray.mm, 2)} off the line, at {at}
+      {stray.atCorner ? ', where a bend rounds the drawn tip' : ''}.
+      {stray.roundingMm > 0.005 &&
+        ` Rounding corners takes up to ${printMm(stray.roundingMm, 2)}; elsewhere it stays within ${printMm(stray.elsewhere?.mm ?? 0, 2)}.`}
+    </p>
+  );
+}
 
 /** Why a cut length is what it is: every part by name. */
 export function LengthParts({
@@ -12,6 +35,7 @@ export function LengthParts({
   piece: Piece;
   unit: LengthUnit;
 }) {
+  const reasons = wire.corrections.filter((c) => Math.abs(c.mm) >= 0.005);
   const saved = wire.drawnMm - wire.developedMm;
   return (
     <div>
@@ -39,10 +63,19 @@ export function LengthParts({
         The drawn line is {printMm(wire.drawnMm)} long; bent, it takes {printMm(wire.developedMm)}
         {Math.abs(saved) > 0.05 &&
           `, ${printMm(Math.abs(saved))} ${saved > 0 ? 'less' : 'more'}`}.{' '}
-        {piece.corner === 'round'
-          ? `The plan stays within ${printMm(wire.deviationMm, 2)} of the line.`
-          : 'Corners stand further out, so that the wire’s edge reaches the drawn tips.'}
+        {piece.corner === 'reach' &&
+          'Corners stand further out, so that the wire’s edge reaches the drawn tips.'}
       </p>
+      {reasons.length > 0 && (
+        <p className="mt-1 text-xs text-soft">
+          Of that{' '}
+          {reasons
+            .map(({ id, mm }) => `${REASONS[id]} ${mm > 0 ? '+' : '−'}${printMm(Math.abs(mm), 2)}`)
+            .join(', ')}
+          .
+        </p>
+      )}
+      {wire.stray && <StrayWords stray={wire.stray} startMm={wire.startMm} unit={unit} />}
     </div>
   );
 }

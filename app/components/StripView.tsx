@@ -37,7 +37,9 @@ export function StripView({
   if (!wire) {
     return (
       <div className="flex h-full items-center px-5 text-sm text-soft">
-        The strip shows the wire laid out straight. It appears with the first line you draw.
+        {plan.unplanned.length > 0
+          ? 'There is no strip: the wire is not planned. Why, and what helps, stands above the figure.'
+          : 'The strip shows the wire laid out straight. It appears with the first line you draw.'}
       </div>
     );
   }

@@ -27,13 +27,12 @@ import { PlaceHandle } from '~/screens/shapes/PlaceHandle';
 import { ShapeNotes, ShapePanel } from '~/screens/shapes/ShapePanel';
 import { ShapesSection } from '~/screens/shapes/ShapesSection';
 import { useShapeDraft } from '~/screens/shapes/useShapeDraft';
-import { settleAtKnee } from '~/state/knee';
-import { useEdit, useShownPiece, useWorkbench } from '~/state/workbench';
+import { bringIn as bringFirst } from '~/state/knee';
+import { useShownPiece, useWorkbench } from '~/state/workbench';
 
 export default function FigureScreen() {
   const { planState, settings, store, tools } = useWorkbench();
   const shown = useShownPiece();
-  const edit = useEdit();
   const editor = useFigureEditor();
   const extent = useExtent(planState.planned ?? shown, planState.plan, planState.dressing);
   const [pictureView, setPictureView] = useState<PictureView>({ opacity: 0, alone: false });
@@ -43,18 +42,16 @@ export default function FigureScreen() {
   const { busy, read } = useImport(
     useCallback(
       (paths: FigurePath[]) => {
-        edit((piece) => {
+        return bringFirst(store, tools, (piece) => {
           const box = figureBox(piece.paths);
           const placed = box ? mapPaths(paths, translation(box.maxX + 5, box.minY)) : paths;
           return { ...piece, paths: [...piece.paths, ...placed] };
+        }).then(() => {
+          setImported((n) => n + 1);
+          editor.setMode('shape');
         });
-        if (store.getState().piece.paths.length === paths.length) {
-          void settleAtKnee(store, tools).catch(() => undefined);
-        }
-        setImported((n) => n + 1);
-        editor.setMode('shape');
       },
-      [edit, editor, store, tools],
+      [editor, store, tools],
     ),
   );
   const navigate = useNavigate();

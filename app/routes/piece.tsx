@@ -5,6 +5,7 @@ import { useStore } from 'zustand';
 import { kitFor, writePiece } from '@core/file';
 import type { Piece } from '@core/piece';
 import { Brand } from '~/components/Brand';
+import { PlanNotices } from '~/components/PlanNotices';
 import { saveFile } from '~/components/saveFile';
 import { ShortcutsDialog } from '~/components/Shortcuts';
 import { StripView } from '~/components/StripView';
@@ -80,6 +81,7 @@ function OpenPiece({ piece }: { piece: Piece }) {
     <WorkbenchContext value={bench}>
       <div className="flex h-dvh flex-col overflow-hidden">
         {!atBench && <Header saveState={saveState} keepMine={keepMine} />}
+        {!atBench && <PlanNotices />}
         <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
           <Outlet />
         </div>

@@ -13,8 +13,8 @@ import { choicesOf, FIRST_CHOICES, type Tool, type TraceChoices } from '~/screen
 import { EraseLayer, SizeLayer, StrokesLayer } from '~/screens/trace/TraceLayer';
 import { LinesSection, RangeField, SizeSection, StrokesSection } from '~/screens/trace/TracePanel';
 import { useTracing, type PictureInHand, type Tracing } from '~/screens/useTracing';
-import { settleAtKnee } from '~/state/knee';
-import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
+import { bringIn } from '~/state/knee';
+import { usePiece, useWorkbench } from '~/state/workbench';
 import { startTracer } from '~/workers/tracer';
 
 const STAGE_WORDS: Record<TraceStage | 'opening', string> = {
@@ -280,7 +280,6 @@ function Finish({
   ready: boolean;
   problem: string | null;
 }) {
-  const edit = useEdit();
   const { store, tools } = useWorkbench();
   const navigate = useNavigate();
   const [busy, setBusy] = useState(false);
@@ -307,9 +306,7 @@ function Finish({
         return;
       }
       const { paths, picture: traced, kept, lost } = answer.value;
-      edit((p) => ({ ...p, paths, picture: traced }));
-      // A figure never planned before is followed as closely as more bends pay.
-      if (piece.paths.length === 0) void settleAtKnee(store, tools).catch(() => undefined);
+      await bringIn(store, tools, (p) => ({ ...p, paths, picture: traced }));
       if (lost.length > 0) {
         toast.warning(
           `The corrections to ${wires(lost)} could not be kept, since rims took the place of lines. Undo brings them back.`,

@@ -5,7 +5,7 @@ import { PIECE_LIMITS, type FigurePath } from '@core/piece';
 import { planner } from '~/workers/planner';
 
 /** Reads a dropped or chosen drawing in the worker and says what came of it. */
-export function useImport(take: (paths: FigurePath[], name: string) => void): {
+export function useImport(take: (paths: FigurePath[], name: string) => void | Promise<void>): {
   busy: boolean;
   read: (file: File) => Promise<void>;
 } {
@@ -30,7 +30,7 @@ export function useImport(take: (paths: FigurePath[], name: string) => void): {
         }
         const { paths, notes } = answer.value;
         if (paths.length > PIECE_LIMITS.paths) return;
-        take(paths, file.name.replace(/\.[^.]*$/, ''));
+        await take(paths, file.name.replace(/\.[^.]*$/, ''));
         for (const note of notes) toast.message(note, { duration: 8_000 });
       } catch {
         toast.error(`${file.name} could not be read. Your piece is as it was.`, {

@@ -1,7 +1,9 @@
+import { toast } from 'sonner';
 import type { Piece } from '@core/piece';
 import { FOLLOW_TOLERANCES, kneeOf, type FollowPoint } from '@core/plan';
+import { printMm } from '@core/units';
 import { slowPlanner } from '~/workers/planner';
-import { amend, type PieceStore } from './pieceStore';
+import type { PieceStore } from './pieceStore';
 import type { Tools } from './workbench';
 
 /** Bends against closeness for one tolerance after the other. */
@@ -16,18 +18,53 @@ export async function* followTrade(
   }
 }
 
+/** A figure is looked at for at most so long before it is shown, ms. */
+const LONGEST_MS = 2_500;
+
 /**
- * Lets a figure that has just come in be followed as closely as more bends pay: part of the step
- * that brought it, and only while nothing else was changed since.
+ * How closely a figure that comes in is followed: as closely as more bends pay, found before its
+ * first number is shown. Null where that takes too long, or makes no difference.
  */
-export async function settleAtKnee(store: PieceStore, tools: Tools): Promise<void> {
-  const { piece } = store.getState();
+async function toleranceAtKnee(piece: Piece, tools: Tools): Promise<number | null> {
+  const ends = Date.now() + LONGEST_MS;
   let points: readonly FollowPoint[] = [];
-  for await (const found of followTrade(piece, tools)) {
-    if (store.getState().piece !== piece) return;
-    points = found;
+  try {
+    for await (const found of followTrade(piece, tools)) {
+      points = found;
+      if (Date.now() > ends) break;
+    }
+  } catch {
+    return null;
   }
-  const knee = kneeOf(points);
-  if (!knee || store.getState().piece !== piece) return;
-  amend(store, (p) => ({ ...p, toleranceMm: knee.toleranceMm }));
+  const knee = points.length === FOLLOW_TOLERANCES.length ? kneeOf(points) : null;
+  return knee && knee.toleranceMm !== piece.toleranceMm ? knee.toleranceMm : null;
+}
+
+/**
+ * Makes a change that brings the first lines of a figure, together with the tolerance that suits
+ * them: one step of the history. What was chosen is said, with a way back.
+ */
+export async function bringIn(
+  store: PieceStore,
+  tools: Tools,
+  change: (piece: Piece) => Piece,
+): Promise<void> {
+  const before = store.getState().piece;
+  const first = before.paths.length === 0;
+  const toleranceMm = first ? await toleranceAtKnee(change(before), tools) : null;
+  const { edit, piece } = store.getState();
+  // What was drawn meanwhile keeps its own.
+  if (toleranceMm === null || piece.paths.length > 0) {
+    edit(change);
+    return;
+  }
+  const was = piece.toleranceMm;
+  edit((p) => ({ ...change(p), toleranceMm }));
+  toast.message(`Followed within ${printMm(toleranceMm, 2)}: more bends would bring little.`, {
+    duration: 10_000,
+    action: {
+      label: `Within ${printMm(was, 2)}`,
+      onClick: () => store.getState().edit((p) => ({ ...p, toleranceMm: was })),
+    },
+  });
 }

@@ -140,7 +140,7 @@ const planner = {
     return {
       toleranceMm,
       bends: wires.reduce((sum, w) => sum + w.bends.length, 0),
-      strayMm: Math.max(0, ...wires.map((w) => w.stray?.mm ?? 0)),
+      strayMm: Math.max(0, ...wires.map((w) => w.stray?.elsewhere?.mm ?? 0)),
     };
   },
 

@@ -266,6 +266,35 @@ export function moveHandle(
   return { ...path, nodes };
 }
 
+/** Ends of a drawn line this near to each other may be meant as one, mm. */
+const MEET_MM = 0.1;
+
+/** Whether a line's ends meet and it was not yet said if the wire closes there. */
+export function endsMeet(path: FigurePath): boolean {
+  const [first, last] = [path.nodes[0], path.nodes[path.nodes.length - 1]];
+  if (path.closed || path.touches || !first || !last || path.nodes.length < 4) return false;
+  return distance(first, last) <= MEET_MM;
+}
+
+/** The line closed: by a stretch from its last point to its first, or in one point where they meet. */
+export function closePath(path: FigurePath): FigurePath {
+  const { touches: _touches, ...rest } = path;
+  const [first, last] = [path.nodes[0], path.nodes[path.nodes.length - 1]];
+  if (path.closed || !first || !last || path.nodes.length < 3) return path;
+  if (path.nodes.length < 4 || distance(first, last) > MEET_MM) return { ...rest, closed: true };
+  const joined: FigureNode = last.in ? { ...first, in: last.in } : first;
+  return { ...rest, closed: true, nodes: [joined, ...path.nodes.slice(1, -1)] };
+}
+
+/** A closed line opened at its first point; all of it stays, the stretch that closed it too. */
+export function openPath(path: FigurePath): FigurePath {
+  const [first] = path.nodes;
+  if (!path.closed || !first) return path;
+  const { in: arrive, ...begin } = first;
+  const end: FigureNode = { x: first.x, y: first.y, ...(arrive ? { in: arrive } : {}) };
+  return { ...path, closed: false, touches: true, nodes: [begin, ...path.nodes.slice(1), end] };
+}
+
 export function reversePathNodes(path: FigurePath): FigurePath {
   const count = path.nodes.length;
   const nodes = [...path.nodes].reverse().map((n, i): FigureNode => {

@@ -2,7 +2,10 @@
 export {
   atOrigin,
   changePath,
+  closePath,
   deleteNode,
+  endsMeet,
+  openPath,
   figureBox,
   insertNode,
   mapFigure,

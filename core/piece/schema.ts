@@ -51,6 +51,8 @@ export const pathSchema = z.strictObject({
   start: endSchema,
   end: endSchema,
   seam: seamSchema,
+  /** its ends meet, and the maker said that the wire does not close there */
+  touches: z.literal(true).optional(),
 });
 export type FigurePath = z.infer<typeof pathSchema>;
 

@@ -16,19 +16,27 @@ import {
   centreChain,
   cornerInsideRadius,
   followPoints,
+  clearSeam,
   openAt,
   pointsBeside,
   reachTips,
   reform,
   topSeam,
+  totalTurning,
   type BendChange,
+  type Centred,
   type Chain,
   type FollowPoint,
   type Strip,
 } from '../strip';
 import { chainOf } from './chains';
+import { stripBreach, type Breach } from './laws';
 import { middleOfPiece } from './places';
 import { remember } from './remember';
+import { roundings, type Correction } from './roundings';
+import { strayFrom, type Stray } from './stray';
+
+const STAGES = ['smoothing', 'basis', 'tips', 'tools'] as const;
 
 /** One drawn path as a straight blank, and how it came about. */
 export interface FormedPath {
@@ -42,7 +50,11 @@ export interface FormedPath {
   /** the line that the wire's centre should follow */
   readonly wished: readonly Vec[];
   readonly drawnMm: number;
-  readonly deviationMm: number;
+  /** what makes the developed length differ from the drawn one */
+  readonly corrections: readonly Correction[];
+  readonly stray: Stray | null;
+  /** the law of plans that it breaks: then none of it may be used */
+  readonly breach: Breach | null;
   readonly seamAt: number | null;
   readonly lost: number;
 }
@@ -59,29 +71,42 @@ interface Centreline {
   readonly choices: readonly (ToolRadius | null)[];
   readonly wished: readonly Vec[];
   readonly drawnMm: number;
-  readonly deviationMm: number;
+  readonly turnRad: number;
+  readonly corrections: readonly Correction[];
+  readonly breach: Breach | null;
   readonly lost: number;
 }
+
+const lengthOf = (chain: Chain): number =>
+  chain.primitives.reduce((sum, p) => sum + segmentLength(p), 0);
 
 /** The wire's centreline with the radii of the kit's tools: the slow part, remembered. */
 function centrelineOf(piece: Piece, path: FigurePath, { kit, wire }: FormingBench): Centreline {
   const d = piece.wire.diameterMm;
-  const { chain, drawnMm, key } = chainOf(path, piece.toleranceMm);
+  const { chain, drawnMm, breach, key } = chainOf(path, piece.toleranceMm);
   const choices = JSON.stringify([piece.basis, piece.corner, d, kit, kit && wire]);
   const edge = edgeOf(kit, d);
   return centrelines(`${key}|${choices}`, () => {
-    const { chain: centred, lost } = centreChain(chain, piece.basis, d);
-    const tipped = piece.corner === 'reach' ? reachTips(centred, edge, d) : centred;
-    const points = pointsOf(path, chain, tipped);
+    const centred = centreChain(chain, piece.basis, d);
+    const tipped = piece.corner === 'reach' ? reachTips(centred.chain, edge, d) : centred.chain;
+    const points = pointsOf(path, chain, centred);
     const wished =
       tipped === chain ? drawnPoints(path, chain) : pointsBeside(tipped.primitives, points);
-    const { deviationMm } = chain;
-    if (!kit) {
-      const free = tipped.primitives.map(() => null);
-      return { chain: tipped, choices: free, wished, drawnMm, deviationMm, lost };
-    }
-    const settled = settleOnTools(tipped, points, kit, wire, piece.toleranceMm);
-    return { chain: settled.chain, choices: settled.choices, wished, drawnMm, deviationMm, lost };
+    const settled = kit
+      ? settleOnTools(tipped, points, kit, wire, piece.toleranceMm)
+      : { chain: tipped, choices: tipped.primitives.map(() => null) };
+    const lengths = [drawnMm, ...[chain, centred.chain, tipped, settled.chain].map(lengthOf)];
+    const corrections = STAGES.map((id, i) => ({ id, mm: lengths[i + 1]! - lengths[i]! }));
+    return {
+      chain: settled.chain,
+      choices: settled.choices,
+      wished,
+      drawnMm,
+      turnRad: totalTurning(chain),
+      corrections,
+      breach,
+      lost: centred.lost,
+    };
   });
 }
 
@@ -92,16 +117,19 @@ const edgeOf = (kit: Kit | null, diameterMm: number): number =>
 /** Where the drawing stands beside its chain: worked out once for each chain. */
 const besides = new WeakMap<Chain, FollowPoint[]>();
 
-function pointsOf(path: FigurePath, fitted: Chain, shifted: Chain): FollowPoint[] {
+function pointsOf(path: FigurePath, fitted: Chain, centred: Centred): FollowPoint[] {
   let points = besides.get(fitted);
   if (!points) {
     points = followPoints(drawnPath(path), fitted);
     besides.set(fitted, points);
   }
-  // A curve that was left out takes its points with it.
-  return fitted.primitives.length === shifted.primitives.length
-    ? points
-    : points.filter((p) => p.piece < shifted.primitives.length).map((p) => ({ ...p, off: 0 }));
+  if (centred.source.every((from, i) => from === i)) return points;
+  const now = new Map(centred.source.map((from, i) => [from, i]));
+  // A curve that was left out takes its points with it: a corner stands in its place.
+  return points.flatMap((p) => {
+    const piece = now.get(p.piece);
+    return piece === undefined ? [] : [{ ...p, piece }];
+  });
 }
 
 const drawings = new WeakMap<Chain, Vec[]>();
@@ -110,7 +138,7 @@ const drawings = new WeakMap<Chain, Vec[]>();
 function drawnPoints(path: FigurePath, chain: Chain): Vec[] {
   let points = drawings.get(chain);
   if (!points) {
-    points = pointsBeside(chain.primitives, pointsOf(path, chain, chain));
+    points = pointsBeside(chain.primitives, pointsOf(path, chain, centreChain(chain, 'centre', 0)));
     drawings.set(chain, points);
   }
   return points;
@@ -121,21 +149,37 @@ export function formPath(piece: Piece, path: FigurePath, bench: FormingBench): F
   const d = piece.wire.diameterMm;
   const line = centrelineOf(piece, path, bench);
   const { chain } = line;
-  const total = chain.primitives.reduce((sum, p) => sum + segmentLength(p), 0);
-  const atMm = chain.closed ? (path.seam.at === null ? topSeam(chain) : path.seam.at * total) : 0;
-  const strip = bendChain(chain.closed ? openAt(chain, atMm) : chain, d, 0.5, edgeOf(bench.kit, d));
+  const total = lengthOf(chain);
+  const wishedSeam = path.seam.at === null ? topSeam(chain) : path.seam.at * total;
+  const atMm = chain.closed ? clearSeam(chain, wishedSeam, d) : 0;
+  const opened = chain.closed ? openAt(chain, atMm) : chain;
+  const strip = bendChain(opened, d, 0.5, edgeOf(bench.kit, d));
   const tools = toolsOf(strip, line.choices, bench.wire);
-  const rest = {
+  const spots = strip.pieces.map((p) => (p.kind === 'run' ? null : middleOfPiece(p)));
+  const found = editsOf(spots, piece.bendEdits, d);
+  const plain = found.every((e) => e === null);
+  const formed = plain
+    ? { strip, tools, spots, edits: found }
+    : edited(strip, tools, spots, found, bench, d);
+  const stray = line.breach ? null : strayFrom(line.wished, formed.strip);
+  // What a maker wishes otherwise is no fault of the plan.
+  const own = plain ? stray : null;
+  const exact = !bench.kit && piece.corner === 'round';
+  const breach = line.breach ?? stripBreach(line.turnRad, exact, strip, own, d, piece.toleranceMm);
+  return {
+    ...formed,
     wished: line.wished,
     drawnMm: line.drawnMm,
-    deviationMm: line.deviationMm,
+    corrections: [
+      ...line.corrections,
+      ...roundings(strip, total),
+      { id: 'wishes' as const, mm: formed.strip.developedMm - strip.developedMm },
+    ],
+    stray,
+    breach,
     seamAt: chain.closed && total > 0 ? atMm / total : null,
     lost: line.lost,
   };
-  const spots = strip.pieces.map((p) => (p.kind === 'run' ? null : middleOfPiece(p)));
-  const found = editsOf(spots, piece.bendEdits, d);
-  if (found.every((e) => e === null)) return { strip, tools, spots, edits: found, ...rest };
-  return { ...edited(strip, tools, spots, found, bench, d), ...rest };
 }
 
 /** A wish finds its bend again this near to where it was, mm. */

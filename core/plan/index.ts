@@ -1,5 +1,6 @@
 /** Plan: from a piece to everything its screens, sheet and files show. One pure function. */
 export type { Advice, Remedy } from './advice';
+export { breachRemedy, breachWords } from './breachWords';
 export { bendLabels, type BendLabel } from './labels';
 export { endShapes, placedEnds, type PlacedEnd } from './endShapes';
 export type { Hang } from './hang';
@@ -14,8 +15,11 @@ export {
   type Plan,
   type PlannedBend,
   type PlannedRoute,
+  type Unplanned,
   type WirePlan,
 } from './planPiece';
 export { routedFigure, routeOverview, wishAt, type Junction, type RouteOverview } from './routed';
 export type { Aside } from './sideBySide';
-export type { Stray } from './stray';
+export type { Breach } from './laws';
+export type { Correction } from './roundings';
+export type { Apart, Stray } from './stray';

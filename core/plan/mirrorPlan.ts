@@ -1,5 +1,6 @@
 import { transformSegment, type Affine, type Primitive, type Vec } from '../geometry';
 import type { Plan, PlannedBend, WirePlan } from './planPiece';
+import type { Apart } from './stray';
 
 /**
  * The plan of the mirrored twin: the same lengths, marks and tools, every turn the other way. It is
@@ -18,6 +19,7 @@ export function mirrorPlan(plan: Plan, axisX: number): Plan {
     place: at(b.place),
     spot: at(b.spot),
   });
+  const apart = (a: Apart): Apart => ({ ...a, wished: at(a.wished), formed: at(a.formed) });
   const wireOf = (w: WirePlan): WirePlan => ({
     ...w,
     strip: {
@@ -31,7 +33,11 @@ export function mirrorPlan(plan: Plan, axisX: number): Plan {
     asides: w.asides.map((a) => ({ ...a, asideMm: -a.asideMm })),
     bends: w.bends.map(bendOf),
     wished: w.wished.map(at),
-    stray: w.stray && { ...w.stray, wished: at(w.stray.wished), formed: at(w.stray.formed) },
+    stray: w.stray && {
+      ...w.stray,
+      ...apart(w.stray),
+      elsewhere: w.stray.elsewhere && apart(w.stray.elsewhere),
+    },
     seamPlace: w.seamPlace && at(w.seamPlace),
   });
   const { hang } = plan;

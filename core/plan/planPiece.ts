@@ -19,7 +19,9 @@ import { allowancesOf, developedParts, type Allowances, type LengthPart } from '
 import { bareLine, crossingsOf, formedLine, placeOnWire, type WireCrossing } from './places';
 import { routedFigure } from './routed';
 import { alongsideWish, asidesOf, type Aside } from './sideBySide';
-import { farthestApart, type Stray } from './stray';
+import type { Breach } from './laws';
+import type { Correction } from './roundings';
+import type { Stray } from './stray';
 
 /** A bend as the bend table lists it. */
 export interface PlannedBend extends Mark {
@@ -49,10 +51,10 @@ export interface WirePlan extends Allowances {
   readonly developedMm: number;
   readonly cutMm: number;
   readonly parts: readonly LengthPart[];
-  /** length of the drawn line and worst distance of the plan's centreline from it, mm */
+  /** length of the drawn line, mm, and what makes the developed length another */
   readonly drawnMm: number;
-  readonly deviationMm: number;
-  /** the line that the wire's centre should follow, and where it strays furthest from that */
+  readonly corrections: readonly Correction[];
+  /** the line that the wire's centre should follow, and where it strays furthest from that, walked in step */
   readonly wished: readonly Vec[];
   readonly stray: Stray | null;
   /** share of the drawn length where a closed figure is opened */
@@ -63,8 +65,17 @@ export interface WirePlan extends Allowances {
 /** How a piece's lines are run, and how good that is. */
 export type PlannedRoute = Omit<Route, 'graph' | 'wires'>;
 
+/** A wire that cannot be planned within the laws: it has no numbers, and counts in none. */
+export interface Unplanned {
+  readonly pathId: string;
+  /** its place among all wires of the figure */
+  readonly place: number;
+  readonly breach: Breach;
+}
+
 export interface Plan {
   readonly wires: readonly WirePlan[];
+  readonly unplanned: readonly Unplanned[];
   /** thickness of the wire */
   readonly diameterMm: number;
   /** null when each drawn line is a wire */
@@ -95,14 +106,18 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
   const wire = stiffnessOf(piece.wire, coils);
   const overbend = byRadius((radius) => overbendFactor(radius, wire));
   const { paths, route } = routedFigure(piece);
-  const built = paths.map((path) => ({ path, ...formPath(piece, path, { kit, wire }) }));
+  const all = paths.map((path) => ({ path, ...formPath(piece, path, { kit, wire }) }));
+  const built = all.filter((b) => b.breach === null);
+  const unplanned = all.flatMap(({ path, breach }, place) =>
+    breach ? [{ pathId: path.id, place, breach }] : [],
+  );
   const strips = built.map((b) => b.strip);
   const bare = strips.map((s) => bareLine(s));
   const d = piece.wire.diameterMm;
   const meetings = findMeetings(bare, d, alongsideWish(d));
   const beside = asidesOf(strips, meetings.alongside, d);
   const wires = built.map((b, n): WirePlan => {
-    const { path, strip, drawnMm, deviationMm, seamAt } = b;
+    const { path, strip, drawnMm, corrections, stray, seamAt } = b;
     const asides = beside[n] ?? [];
     const placed = { strip, asides };
     const allowances = allowancesOf(piece, path);
@@ -151,9 +166,9 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
       endMm,
       reserveMm,
       drawnMm,
-      deviationMm,
+      corrections,
       wished: b.wished,
-      stray: farthestApart(b.wished, strip),
+      stray,
       seamAt,
       seamPlace: path.closed ? (placeOnWire(placed, 0)?.at ?? null) : null,
     };
@@ -165,6 +180,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
   const used = hammered.reduce((sum, w) => sum + w.cutMm - w.reserveMm, 0);
   return {
     wires: hammered,
+    unplanned,
     diameterMm: d,
     route: route && summary(route),
     crossings: crossingsOf(found, d, piece.over, piece.overAt),

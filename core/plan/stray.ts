@@ -1,38 +1,107 @@
-import { pointAt, trackAlong, type Primitive, type Vec } from '../geometry';
+import {
+  distance,
+  flattenSegment,
+  segmentLength,
+  startOf,
+  walkInStep,
+  type Vec,
+} from '../geometry';
 import type { Strip } from '../strip';
 
-/** Where one line lies furthest from another. */
-export interface Stray {
+/** A place where one line lies off another. */
+export interface Apart {
   readonly mm: number;
-  /** the place wished for, and the nearest place of the wire */
+  /** the place wished for, the place of the wire that answers to it, and where that is on the blank */
   readonly wished: Vec;
   readonly formed: Vec;
+  readonly atMm: number;
 }
 
-/** Of longer drawings only every few points are looked at, but some on each bend. */
-const MOST_POINTS = 500;
-const EACH_PIECE = 3;
-
 /**
- * Where a formed wire strays furthest from the points it should follow. Where it rounds a corner or
- * turns back in a fold it leaves the drawn tip on purpose: that is no stray.
+ * How far a formed wire lies from the line it should follow, both walked in step from end to end:
+ * corners and folds count as they are formed.
  */
-export function farthestApart(wished: readonly Vec[], strip: Strip): Stray | null {
-  const shapes: Primitive[] = [];
-  const meant: boolean[] = [];
-  for (const p of strip.pieces) {
-    for (const s of p.shape) {
-      shapes.push(s);
-      meant.push(p.kind === 'corner' || p.kind === 'fold');
+export interface Stray extends Apart {
+  /** it is a corner or fold that lies furthest off there: its rounding is meant */
+  readonly atCorner: boolean;
+  /** what rounding corners takes at most, mm */
+  readonly roundingMm: number;
+  /** the furthest place beside these; null where there is nothing else */
+  readonly elsewhere: Apart | null;
+}
+
+/** Steps along the formed wire: fine on short ones, and never more points than this. */
+const STEP_MM = 0.25;
+const MOST_STEPS = 4000;
+/** Of a closed line's places that may be its seam, so many are tried. */
+const SEAMS = 4;
+
+interface Sample {
+  readonly at: Vec;
+  readonly mm: number;
+  readonly corner: boolean;
+}
+
+/** The formed wire as points, each with its place on the blank. */
+function samplesOf(strip: Strip): Sample[] {
+  const step = Math.max(STEP_MM, strip.developedMm / MOST_STEPS);
+  const list: Sample[] = [];
+  for (const piece of strip.pieces) {
+    const corner = piece.kind === 'corner' || piece.kind === 'fold';
+    const whole = piece.shape.reduce((sum, p) => sum + segmentLength(p), 0);
+    let mm = piece.startMm;
+    for (const p of piece.shape) {
+      if (list.length === 0) list.push({ at: startOf(p), mm: 0, corner });
+      const share = whole > 0 ? (segmentLength(p) / whole) * piece.lengthMm : 0;
+      const points = flattenSegment(p, 0.01, step);
+      points.forEach((at, i) => {
+        list.push({ at, mm: mm + (share * (i + 1)) / points.length, corner });
+      });
+      mm += share;
     }
   }
-  const most = Math.max(MOST_POINTS, EACH_PIECE * strip.pieces.length);
-  const stride = Math.max(1, Math.ceil(wished.length / most));
-  const points = wished.filter((_, i) => i % stride === 0);
-  let worst: Stray | null = null;
-  trackAlong(points, shapes, strip.closed).forEach(({ piece, t, farMm }, n) => {
-    if (meant[piece] || (worst && farMm <= worst.mm)) return;
-    worst = { mm: farMm, wished: points[n]!, formed: pointAt(shapes[piece]!, t) };
+  return list;
+}
+
+/** A closed row of points begun anew at each of the places that may be where another row begins. */
+function begunAt(points: readonly Vec[], at: Vec): Vec[][] {
+  const ring = points.slice(0, -1);
+  const far = ring.map((p) => distance(p, at));
+  const count = ring.length;
+  const low = far.flatMap((f, i) =>
+    f <= far[(i + count - 1) % count]! && f <= far[(i + 1) % count]! ? [i] : [],
+  );
+  low.sort((a, b) => far[a]! - far[b]!);
+  return low.slice(0, SEAMS).map((i) => [...ring.slice(i), ...ring.slice(0, i + 1)]);
+}
+
+/**
+ * Where a formed wire strays furthest from the points it should follow.
+ * @param wished in order; of a closed line the first again at the end, and begun anywhere on it
+ */
+export function strayFrom(wished: readonly Vec[], strip: Strip): Stray | null {
+  const samples = samplesOf(strip);
+  if (samples.length === 0 || wished.length < 2) return null;
+  const formed = samples.map((s) => s.at);
+  const rows = strip.closed ? begunAt(wished, formed[0]!) : [wished];
+  const walks = rows.map((row) => ({ row, ...walkInStep(row, formed) }));
+  const { row, pairs, farMm } = walks.reduce((a, b) => (b.mm < a.mm ? b : a));
+  let [all, elsewhere] = [-1, -1];
+  let roundingMm = 0;
+  pairs.forEach(([, j], n) => {
+    if (all < 0 || farMm[n]! > farMm[all]!) all = n;
+    if (samples[j]!.corner) roundingMm = Math.max(roundingMm, farMm[n]!);
+    else if (elsewhere < 0 || farMm[n]! > farMm[elsewhere]!) elsewhere = n;
   });
-  return worst;
+  const apart = (n: number): Apart => {
+    const [i, j] = pairs[n]!;
+    const { at, mm } = samples[j]!;
+    return { mm: farMm[n]!, wished: row[i]!, formed: at, atMm: mm };
+  };
+  return {
+    ...apart(all),
+    atCorner: samples[pairs[all]![1]]!.corner,
+    roundingMm,
+    elsewhere: elsewhere < 0 ? null : apart(elsewhere),
+  };
 }

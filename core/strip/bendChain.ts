@@ -1,10 +1,8 @@
 import {
   curvatureOf,
   distance,
-  endOf,
   joinTurn,
   meetings,
-  nearestOn,
   pointAt,
   project,
   segmentLength,
@@ -13,20 +11,9 @@ import {
   type Primitive,
   type Vec,
 } from '../geometry';
-import {
-  cornerInsideRadius,
-  developedBend,
-  developedFold,
-  filletCorner,
-  fittingFillet,
-  FOLD_TURN,
-  foldCorner,
-  usedAfter,
-  usedBefore,
-  type Fillet,
-} from './corner';
+import { cornerInsideRadius, developedBend, developedFold, FOLD_TURN } from './corner';
 import type { Chain } from './fitChain';
-import { cornerMiss, settleCorner, type SettledCorner } from './settleCorner';
+import { JOINT_TURN, jointsOf, type Joint } from './joints';
 import type { StripProblem } from './problem';
 
 export type BendKind = 'curve' | 'corner' | 'fold';
@@ -53,8 +40,6 @@ export interface Strip {
 }
 
 const FOLD_LEGS = 1.5;
-/** Joins that turn less than this are rounding of numbers, radians. */
-const JOINT_TURN = 1e-4;
 
 /**
  * The straight blank for a chain of lines and arcs: what is run, what is curve, corner and fold, and
@@ -74,7 +59,7 @@ export function bendChain(
   const problems: StripProblem[] = [];
   const sharp = sharpened(chain.primitives, cornerRadiusMm + diameterMm / 2, diameterMm);
   const primitives = [...sharp.primitives];
-  const joints = jointsOf(primitives, diameterMm, cornerRadiusMm);
+  const joints = jointsOf(primitives, diameterMm, cornerRadiusMm + diameterMm / 2);
   const pieces: StripPiece[] = [];
   let at = 0;
   const push = (piece: StripPiece): void => {
@@ -169,145 +154,6 @@ function met(
     curvatureOf(before) * (leave - 1) * segmentLength(before) +
     curvatureOf(after) * enter * segmentLength(after);
   return Math.abs(turn - whole) < 1e-3 && Math.abs(turn) < FOLD_TURN ? made : null;
-}
-
-interface Joint {
-  readonly kind: 'corner' | 'fold';
-  readonly fillet: Fillet;
-  readonly insideMm: number;
-  readonly needMm: number;
-  readonly haveMm: number;
-}
-
-/** A bend that takes this many times what it would between straight legs lies far from its tip. */
-const FAR_BEND = 1.6;
-/** A bend beside a curve that stays this far from the drawn tip is looked at again, mm. */
-const FAR_TIP_MM = 0.7;
-
-/**
- * The bends at the joints of a chain, each with its share of the stretch to the next. Where curves
- * close in on each other at a corner, they are changed in place to give the bend room.
- */
-function jointsOf(
-  primitives: Primitive[],
-  diameterMm: number,
-  cornerRadiusMm: number,
-): (Joint | null)[] {
-  const lengths = primitives.map((p) => segmentLength(p));
-  const turns = primitives.slice(1).map((after, i) => joinTurn(primitives[i]!, after));
-  const radius = cornerRadiusMm + diameterMm / 2;
-  const needs = turns.map((turn) => {
-    const size = Math.abs(turn);
-    if (size <= JOINT_TURN) return 0;
-    return size >= FOLD_TURN ? diameterMm / 2 : radius * Math.tan(size / 2);
-  });
-  // Of a stretch too short for both its corners each gets what it needs, or half.
-  const roomAt = (stretch: number, own: number, other: number): number => {
-    const length = lengths[stretch]!;
-    const mine = needs[own] ?? 0;
-    const theirs = needs[other] ?? 0;
-    if (mine + theirs <= length) return theirs === 0 ? length : length - theirs;
-    if (mine <= length / 2) return mine;
-    return Math.max(length / 2, length - theirs);
-  };
-  return turns.map((turn, i): Joint | null => {
-    if (Math.abs(turn) <= JOINT_TURN) return null;
-    const [before, after] = [primitives[i]!, primitives[i + 1]!];
-    const roomBefore = roomAt(i, i, i - 1);
-    const roomAfter = roomAt(i + 1, i, i + 1);
-    const haveMm = Math.min(roomBefore, roomAfter);
-    const needMm = needs[i]!;
-    if (Math.abs(turn) >= FOLD_TURN) {
-      const way = foldWay(turns, i);
-      const cut = Math.min(diameterMm / 2, haveMm);
-      return {
-        kind: 'fold',
-        fillet: foldCorner(before, after, way, cut),
-        insideMm: 0,
-        needMm,
-        haveMm,
-      };
-    }
-    const nearBefore = Math.min(roomBefore, FAR_BEND * needMm + 0.1);
-    const nearAfter = Math.min(roomAfter, FAR_BEND * needMm + 0.1);
-    const whole = filletCorner(before, after, radius);
-    const near =
-      whole !== null &&
-      usedBefore(whole, before) <= nearBefore &&
-      usedAfter(whole, after) <= nearAfter;
-    const curved = before.type === 'arc' || after.type === 'arc';
-    const tip = whole?.arc[0] && near ? nearestOn(whole.arc[0], endOf(before)).distance : Infinity;
-    const again = curved && tip > FAR_TIP_MM && haveMm >= needMm;
-    const settled = again ? settleAt(primitives, turns, i, radius, needMm, tip) : null;
-    const fillet =
-      settled?.fillet ??
-      (near ? whole : fittingFillet(before, after, radius, roomBefore, roomAfter)) ??
-      bareCorner(before, turn);
-    return { kind: 'corner', fillet, insideMm: fillet.radius - diameterMm / 2, needMm, haveMm };
-  });
-}
-
-/**
- * Settles the corner after primitive i with one neighbour to each side or, where that does not do,
- * with one more that runs smoothly into it; puts the changed neighbours in place.
- * @returns null where nothing comes nearer than a bend that is `tip` mm from the drawn one
- */
-function settleAt(
-  primitives: Primitive[],
-  turns: readonly number[],
-  i: number,
-  radius: number,
-  setback: number,
-  tip: number,
-): SettledCorner | null {
-  let best: { settled: SettledCorner; from: number } | null = null;
-  let miss = tip;
-  const smooth = (joint: number): boolean => Math.abs(turns[joint] ?? Infinity) <= JOINT_TURN;
-  const [more, next] = [smooth(i - 1) ? 1 : 0, smooth(i + 1) ? 1 : 0];
-  for (const reach of more + next > 0 ? [0, 1] : [0]) {
-    const from = i - (reach > 0 ? more : 0);
-    const to = i + 1 + (reach > 0 ? next : 0);
-    const before = primitives.slice(from, i + 1);
-    const settled = settleCorner(before, primitives.slice(i + 1, to + 1), radius, setback);
-    const its = settled ? cornerMiss(settled.tipMm, settled.sideMm) : Infinity;
-    if (settled && its < miss - 1e-3) [best, miss] = [{ settled, from }, its];
-    if (best && miss < GOOD_MM) break;
-  }
-  if (!best) return null;
-  [...best.settled.before, ...best.settled.after].forEach((p, k) => {
-    primitives[best.from + k] = p;
-  });
-  return best.settled;
-}
-
-/** A corner met this well is not tried with more of its neighbours, mm. */
-const GOOD_MM = 0.8;
-
-/** A corner without any room: it turns in one place. */
-const bareCorner = (before: Primitive, turn: number): Fillet => ({
-  leaveAt: 1,
-  enterAt: 0,
-  radius: 0,
-  turn,
-  arc: [{ type: 'arc', center: endOf(before), radius: 0, startAngle: 0, sweep: turn }],
-});
-
-/** A turn this near to a half turn may as well go the other way, radians. */
-const EITHER_WAY = 1e-3;
-
-/**
- * The signed turn of a fold. A line that goes back over itself may be folded to either side: it is
- * folded against the corners at the ends of its two legs, so that they come to lie side by side and
- * not across each other, and equal points of a star are folded alike.
- */
-function foldWay(turns: readonly number[], i: number): number {
-  const turn = turns[i]!;
-  if (Math.abs(turn) < Math.PI - EITHER_WAY) return turn;
-  const beside = [turns[i - 1] ?? 0, turns[i + 1] ?? 0].filter(
-    (t) => Math.abs(t) > JOINT_TURN && Math.abs(t) < FOLD_TURN,
-  );
-  const against = beside.reduce((sum, t) => sum + t, 0);
-  return Math.abs(turn) * (against > JOINT_TURN ? -1 : 1);
 }
 
 function jointPiece(j: Joint, startMm: number, diameterMm: number, k: number): StripPiece {

@@ -40,7 +40,7 @@ function legs(turn: number, curve: number): [Primitive, Primitive] {
 
 /** What is left of both legs and the bend between them. */
 function bent(before: Primitive, after: Primitive, r: number): Primitive[] {
-  const { leaveAt, enterAt, arc } = filletCorner(before, after, r);
+  const { leaveAt, enterAt, arc } = filletCorner(before, after, r)!;
   return [stretchOf(before, 0, leaveAt), ...arc, stretchOf(after, enterAt, 1)];
 }
 

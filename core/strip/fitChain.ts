@@ -32,6 +32,8 @@ export interface Chain {
   readonly closed: boolean;
   /** worst distance between the drawing and the chain, mm */
   readonly deviationMm: number;
+  /** some of it is fitted, not kept as drawn */
+  readonly fitted?: boolean;
 }
 
 /**
@@ -63,6 +65,7 @@ export function fitChain(path: Path, toleranceMm: number, fit: FitSection = fitS
     primitives: tidy.primitives,
     closed,
     deviationMm: Math.max(deviationMm, merged.movedMm, tidy.movedMm),
+    fitted: sections.list.some((s) => s.kind === 'points') || merged.movedMm + tidy.movedMm > 0,
   };
 }
 

@@ -18,10 +18,10 @@ export { fitChain, type Chain } from './fitChain';
 export { fitSection, type FitSection } from './fitSection';
 export { followPoints, pointsBeside, type FollowPoint } from './follow';
 export { isBend, marksOf, type Mark } from './marks';
-export { BASES, centreChain, totalTurning, type Basis } from './offsetChain';
+export { BASES, centreChain, totalTurning, type Basis, type Centred } from './offsetChain';
 export type { StripProblem } from './problem';
 export { reform, shiftRoom, type BendChange } from './reform';
-export { openAt, topSeam } from './seam';
+export { clearSeam, openAt, topSeam } from './seam';
 export {
   radiusError,
   settleRadii,

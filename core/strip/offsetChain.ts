@@ -1,4 +1,5 @@
 import {
+  angleOf,
   curvatureOf,
   distance,
   endOf,
@@ -9,10 +10,11 @@ import {
   segmentLength,
   startOf,
   stretchOf,
+  sub,
   type Primitive,
   type Vec,
 } from '../geometry';
-import { CORNER_TURN } from './corner';
+import { CORNER_TURN, FOLD_TURN } from './corner';
 import type { Chain } from './fitChain';
 
 /** What the drawn line is of the wire. */
@@ -30,53 +32,88 @@ export function totalTurning(chain: Chain): number {
   return curves + joins;
 }
 
+/** A centreline, and for each of its lines and arcs the drawn one that it stands beside; -1 for none. */
+export interface Centred {
+  readonly chain: Chain;
+  /** curves too tight to be shifted: their neighbours meet in a corner instead */
+  readonly lost: number;
+  readonly source: readonly number[];
+}
+
+interface Shifted {
+  readonly p: Primitive;
+  readonly source: number;
+  /** the drawn joint before it; Infinity where a curve went lost between */
+  readonly turn: number;
+}
+
 /**
  * The wire's centreline when the drawn line is its inside or outside edge: the parallel curve half a
  * diameter to the outside or inside of the figure's turning. Corners move to where the shifted
- * neighbours meet. A curve too tight to be shifted is left out, and `lost` counts it.
+ * neighbours meet. A fold on the outer side goes round the drawn tip, which its strands enclose.
  */
-export function centreChain(
-  chain: Chain,
-  basis: Basis,
-  diameterMm: number,
-): { chain: Chain; lost: number } {
-  if (basis === 'centre') return { chain, lost: 0 };
+export function centreChain(chain: Chain, basis: Basis, diameterMm: number): Centred {
+  if (basis === 'centre') {
+    return { chain, lost: 0, source: chain.primitives.map((_, i) => i) };
+  }
   const inward = totalTurning(chain) >= 0 ? 1 : -1;
   const by = (basis === 'outside' ? inward : -inward) * (diameterMm / 2);
-  const corners: boolean[] = [];
-  const shifted: Primitive[] = [];
+  const shifted: Shifted[] = [];
   let lost = 0;
   let gapBefore = false;
   chain.primitives.forEach((p, i) => {
     const q = offsetPrimitive(p, by);
     const before = chain.primitives[i - 1] ?? (chain.closed ? chain.primitives.at(-1) : undefined);
-    const corner = before !== undefined && Math.abs(joinTurn(before, p)) > CORNER_TURN;
+    const turn = before === undefined ? 0 : joinTurn(before, p);
     if (!q) {
       lost++;
       gapBefore = true;
       return;
     }
-    shifted.push(q);
-    corners.push(corner || gapBefore);
+    shifted.push({ p: q, source: i, turn: gapBefore ? Infinity : turn });
     gapBefore = false;
   });
-  return { chain: { ...chain, primitives: rejoin(shifted, corners, chain) }, lost };
+  if (gapBefore && chain.closed && shifted[0]) shifted[0] = { ...shifted[0], turn: Infinity };
+  const tips = chain.primitives.map((p) => startOf(p));
+  const joined = rejoin(shifted, chain.closed, tips, by);
+  return {
+    chain: { ...chain, primitives: joined.map((s) => s.p) },
+    lost,
+    source: joined.map((s) => s.source),
+  };
 }
 
-function rejoin(shifted: Primitive[], corners: readonly boolean[], chain: Chain): Primitive[] {
+function rejoin(
+  shifted: readonly Shifted[],
+  closed: boolean,
+  tips: readonly Vec[],
+  by: number,
+): Shifted[] {
   const out = [...shifted];
+  const round = new Map<number, Primitive>();
   const count = out.length;
   for (let i = 0; i < count; i++) {
-    if (!corners[i] || (i === 0 && !chain.closed)) continue;
+    const { turn, source } = out[i]!;
+    if (Math.abs(turn) <= CORNER_TURN || (i === 0 && !closed)) continue;
     const before = (i - 1 + count) % count;
-    const [a, b] = [out[before], out[i]];
-    if (!a || !b || before === i) continue;
+    if (before === i) continue;
+    const [a, b] = [out[before]!.p, out[i]!.p];
+    if (turn * by < 0 && Math.abs(turn) >= FOLD_TURN && Number.isFinite(turn)) {
+      const center = tips[source]!;
+      const startAngle = angleOf(sub(endOf(a), center));
+      round.set(i, { type: 'arc', center, radius: Math.abs(by), startAngle, sweep: turn });
+      continue;
+    }
     const at = nearest(meetings(a, b), endOf(a), startOf(b));
     if (!at) continue;
-    out[before] = stretchOf(a, 0, project(a, at).t);
-    out[i] = stretchOf(b, project(b, at).t, 1);
+    out[before] = { ...out[before]!, p: stretchOf(a, 0, project(a, at).t) };
+    out[i] = { ...out[i]!, p: stretchOf(b, project(b, at).t, 1) };
   }
-  return out;
+  const list = out.flatMap((s, i): Shifted[] => {
+    const arc = round.get(i);
+    return arc ? [{ p: arc, source: -1, turn: 0 }, s] : [s];
+  });
+  return list;
 }
 
 /** The meeting nearest to both ends, unless it lies out of all proportion. */

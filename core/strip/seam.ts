@@ -1,6 +1,7 @@
 import {
   cumulativeLengths,
   endOf,
+  joinTurn,
   pointAt,
   segmentLength,
   startOf,
@@ -23,6 +24,37 @@ export function openAt(chain: Chain, atMm: number): Chain {
   if (t < 1e-6) return { ...chain, primitives: [cut, ...rest] };
   return { ...chain, primitives: [stretchOf(cut, t, 1), ...rest, stretchOf(cut, 0, t)] };
 }
+
+/** A joint of the seam keeps this many wires clear of a corner, and at least so far, mm. */
+const CLEAR_WIRES = 2;
+const CLEAR_MM = 1;
+
+/**
+ * The place nearest to `atMm` where a closed chain may be opened: a corner at the joint itself would
+ * be lost as a bend, so the joint stands beside it, on the longer of its legs.
+ */
+export function clearSeam(chain: Chain, atMm: number, diameterMm: number): number {
+  const lengths = cumulativeLengths(chain.primitives);
+  const count = chain.primitives.length;
+  const total = lengths[count] ?? 0;
+  if (count < 2 || total === 0) return atMm;
+  const at = ((atMm % total) + total) % total;
+  const clear = Math.max(CLEAR_MM, CLEAR_WIRES * diameterMm);
+  for (let i = 0; i < count; i++) {
+    const before = (i - 1 + count) % count;
+    if (Math.abs(joinTurn(chain.primitives[before]!, chain.primitives[i]!)) < SEAM_TURN) continue;
+    const corner = lengths[i]!;
+    const signed = ((at - corner + 1.5 * total) % total) - total / 2;
+    if (Math.abs(signed) >= clear) continue;
+    const sizes = [before, i].map((k) => segmentLength(chain.primitives[k]!));
+    const onward = signed === 0 ? sizes[1]! >= sizes[0]! : signed > 0;
+    const room = (onward ? sizes[1]! : sizes[0]!) / 2;
+    return corner + (onward ? 1 : -1) * Math.min(clear, room);
+  }
+  return at;
+}
+
+const SEAM_TURN = 1e-4;
 
 /**
  * Where a closed figure is best opened if the maker does not say: in the middle of the run or curve

@@ -4,6 +4,7 @@ import {
   flattenSegment,
   segmentLength,
   startOf,
+  sub,
   tangentAt,
   turnBetween,
   type Path,
@@ -52,6 +53,7 @@ export function splitSections(path: Path, tolerance: number): Sections {
   const breaks = segments.map((s, i) => {
     const before = segments[i - 1] ?? (path.closed ? segments[segments.length - 1] : undefined);
     if (!before) return true;
+    if (curve[i] === 'dense' && turnsBack(segments, curve, i)) return true;
     return isCorner(
       before,
       s,
@@ -81,6 +83,39 @@ function isCorner(a: Segment, b: Segment, natureA: Nature, natureB: Nature): boo
   if (natureA === 'chord' || natureB === 'chord') return turn > ROUND_VERTEX_TURN / 2;
   const fitted = natureA !== 'kept' || natureB !== 'kept';
   return turn > (fitted ? SMOOTH_CURVE_TURN : SMOOTH_EXACT_TURN);
+}
+
+/** How far to either side a point of a row is looked at, mm and points, to tell whether the row turns back there. */
+const BACK_MM = 0.8;
+const BACK_POINTS = 8;
+const BACK_TURN = 140 * DEG;
+const BACK_VERTEX = 90 * DEG;
+
+/**
+ * Whether a row of points turns back on itself where stroke i begins: sharply at the point, and
+ * sharpest there of the points beside it. Such a tip is a point of the drawing; least squares over
+ * both its legs would not know how far they go.
+ */
+function turnsBack(segments: readonly Segment[], nature: readonly Nature[], i: number): boolean {
+  const vertexAt = (k: number): number =>
+    nature[k] === 'dense' && nature[k - 1] === 'dense'
+      ? Math.abs(turnBetween(tangentAt(segments[k - 1]!, 1), tangentAt(segments[k]!, 0)))
+      : 0;
+  const vertex = vertexAt(i);
+  if (vertex < BACK_VERTEX) return false;
+  const p = startOf(segments[i]!);
+  const reached = (way: 1 | -1): Vec => {
+    let q = p;
+    for (let n = 0; n < BACK_POINTS; n++) {
+      const s = segments[way > 0 ? i + n : i - 1 - n];
+      if (!s) break;
+      q = way > 0 ? endOf(s) : startOf(s);
+      if (distance(p, q) >= BACK_MM) break;
+    }
+    return q;
+  };
+  const turn = Math.abs(turnBetween(sub(p, reached(-1)), sub(reached(1), p)));
+  return turn >= BACK_TURN && [-2, -1, 1, 2].every((k) => vertexAt(i + k) < vertex);
 }
 
 /** Joins collinear lines, and arcs of one circle; drops nothing else. */

@@ -1,14 +1,16 @@
 import {
   angleOf,
   curvatureOf,
+  distance,
   endOf,
+  flattenPath,
   joinTurn,
-  nearestOn,
   pointAt,
   primitiveFrom,
   segmentLength,
   startOf,
   tangentAt,
+  walkInStep,
   type Primitive,
   type Vec,
 } from '../geometry';
@@ -148,15 +150,35 @@ function settleWith(
   const drawn = fit.chain.map((e, i) =>
     primitiveFrom(states[i]!.at, states[i]!.heading, e.curvature, e.length),
   );
-  const sideMm = Math.max(
-    ...points.map((p, i) => (assigned[i] === at ? 0 : nearestOn(drawn[assigned[i]!]!, p).distance)),
-  );
+  const { tipMm, sideMm } = missOf([...before, ...after], drawn, tip, setback);
   if (sideMm > MOST_OFF) return null;
   return {
     before: drawn.slice(0, at),
     after: drawn.slice(at + 1),
     fillet: { leaveAt: 1, enterAt: 0, radius, turn: made, arc: [drawn[at]!] },
-    tipMm: nearestOn(drawn[at]!, tip).distance,
+    tipMm,
     sideMm,
   };
+}
+
+const STEP_MM = 0.2;
+
+/** How far a bend stays from the drawn tip and from the line beside it, both walked in step. */
+function missOf(
+  wished: readonly Primitive[],
+  formed: readonly Primitive[],
+  tip: Vec,
+  setback: number,
+): { tipMm: number; sideMm: number } {
+  const row = flattenPath({ segments: wished, closed: false }, 0.01, STEP_MM);
+  const { pairs, farMm } = walkInStep(
+    row,
+    flattenPath({ segments: formed, closed: false }, 0.01, STEP_MM),
+  );
+  let [tipMm, sideMm] = [0, 0];
+  pairs.forEach(([i], n) => {
+    if (distance(row[i]!, tip) <= setback) tipMm = Math.max(tipMm, farMm[n]!);
+    else sideMm = Math.max(sideMm, farMm[n]!);
+  });
+  return { tipMm, sideMm };
 }

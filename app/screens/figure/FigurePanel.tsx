@@ -4,6 +4,8 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import {
   changePath,
+  closePath,
+  openPath,
   cutAt,
   figureBox,
   isSmoothNode,
@@ -331,12 +333,7 @@ export function WiresSection({ editor }: { editor: Editor }) {
             <Button
               look="quiet"
               onClick={() =>
-                edit((p) =>
-                  changePath(p, path.id, (q) => ({
-                    ...q,
-                    closed: q.closed ? false : q.nodes.length > 2,
-                  })),
-                )
+                edit((p) => changePath(p, path.id, (q) => (q.closed ? openPath(q) : closePath(q))))
               }
             >
               {path.closed ? 'Open' : 'Close'}
