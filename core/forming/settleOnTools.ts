@@ -63,7 +63,8 @@ export const settleOnTools = (
   kit: Kit,
   wire: Stiffness,
   toleranceMm: number,
-): Settled<ToolRadius> => settleRadii(chain, points, toleranceMm, optionsFor(kit, wire));
+  together = true,
+): Settled<ToolRadius> => settleRadii(chain, points, toleranceMm, optionsFor(kit, wire), together);
 
 /** A curve's radius is that of the tool it was given to this, mm. */
 const SAME_RADIUS_MM = 1e-5;

@@ -18,7 +18,8 @@ const MOST_CELLS = 3_000_000;
  * alike. A distance to the nearest point would not notice a loop that one of them leaves out.
  *
  * First by always taking the nearest next step (greedy, as in Bringmann and Mulzer, 2016); where that
- * ends far apart, by the table of Eiter and Mannila (1994) within a band.
+ * ends far apart, by dynamic time warping (Sakoe and Chiba, 1978) in a band: the walk whose squared
+ * distances add up to least, so that one far place does not let the others go astray.
  */
 export function walkInStep(a: readonly Vec[], b: readonly Vec[]): InStep {
   if (a.length === 0 || b.length === 0) return { pairs: [], farMm: [], mm: 0 };
@@ -78,7 +79,7 @@ function evenWalk(a: readonly Vec[], b: readonly Vec[]): Pair[] {
   return pairs;
 }
 
-/** The walk with the shortest leash, in a band about the even one; null where the table is too large. */
+/** The walk of least squares, in a band about the even one; null where the table is too large. */
 function bestWalk(a: readonly Vec[], b: readonly Vec[]): Pair[] | null {
   const [n, m] = [a.length, b.length];
   const [s, t] = [sharesAlong(a), sharesAlong(b)];
@@ -90,7 +91,7 @@ function bestWalk(a: readonly Vec[], b: readonly Vec[]): Pair[] | null {
     while (middle < m - 1 && t[middle]! < s[i]!) middle++;
     from[i] = Math.max(0, Math.min(m - width, middle - (width >> 1)));
   }
-  const cost = new Float32Array(n * width).fill(Infinity);
+  const cost = new Float64Array(n * width).fill(Infinity);
   const at = (i: number, j: number): number => {
     const k = j - from[i]!;
     return k < 0 || k >= width ? Infinity : cost[i * width + k]!;
@@ -102,7 +103,7 @@ function bestWalk(a: readonly Vec[], b: readonly Vec[]): Pair[] | null {
       let before = i === 0 && j === 0 ? 0 : Infinity;
       if (i > 0) before = Math.min(at(i - 1, j), j > 0 ? at(i - 1, j - 1) : Infinity);
       if (j > 0) before = Math.min(before, at(i, j - 1));
-      cost[i * width + k] = i === 0 && j === 0 ? far : Math.max(far, before);
+      cost[i * width + k] = before + far * far;
     }
   }
   if (!Number.isFinite(at(n - 1, m - 1))) return null;

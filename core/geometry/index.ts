@@ -21,6 +21,7 @@ export { findTouches, type Touch } from './touches';
 export { walkInStep, type InStep } from './inStep';
 export { pathTurn, smoothedTurn, type PathTurn } from './pathTurn';
 export { nearestOn } from './nearest';
+export { settledIn, standardFrame, type Frame } from './standardFrame';
 export { cubicLength, splitCubic } from './cubicLength';
 export {
   flattenPath,

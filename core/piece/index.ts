@@ -5,6 +5,7 @@ export {
   closePath,
   deleteNode,
   endsMeet,
+  mapNode,
   openPath,
   figureBox,
   insertNode,

@@ -1,4 +1,14 @@
-import { pathLength, type Path, type Vec } from '../geometry';
+import {
+  pathLength,
+  reverseSegment,
+  settledIn,
+  standardFrame,
+  transformSegment,
+  type Affine,
+  type Path,
+  type Primitive,
+  type Vec,
+} from '../geometry';
 import { drawnPath, type FigurePath } from '../piece';
 import { fitChain, fitSection, type Chain, type FitSection } from '../strip';
 import { chainBreach, type Breach } from './laws';
@@ -11,10 +21,47 @@ const pointsKey = (points: readonly Vec[]): string =>
   points.map((p) => `${p.x.toFixed(5)},${p.y.toFixed(5)}`).join(' ');
 
 /** Stretches that a change left alone are not fitted again: dragging a point costs its own stretch. */
-const fitOnce: FitSection = (points, tolerance, options) =>
+const remembered: FitSection = (points, tolerance, options) =>
   sections(`${tolerance}|${JSON.stringify(options)}|${pointsKey(points)}`, () =>
     fitSection(points, tolerance, options),
   );
+
+/**
+ * A stretch is fitted in a frame of its own, and from the end that comes first there: so stretches
+ * of one shape have the same bends however they lie and whichever way they are gone, and a stretch
+ * that is its own mirror image has mirrored halves.
+ */
+const fitOnce: FitSection = (points, tolerance, options) => {
+  const forth = standardFrame(points);
+  const there = points.map((p) => settledIn(forth.to, p));
+  const back = options.closed ? forth : standardFrame([...points].reverse());
+  const home = options.closed ? there : [...points].reverse().map((p) => settledIn(back.to, p));
+  const order = options.closed ? -1 : compared(there, home);
+  if (order <= 0) {
+    const even = order === 0 && points.length > 2;
+    const fit = remembered(there, tolerance, { ...options, even });
+    return { ...fit, primitives: fit.primitives.map((p) => mapped(p, forth.from)) };
+  }
+  const turned = { ...options, pinStart: options.pinEnd, pinEnd: options.pinStart };
+  const fit = remembered(home, tolerance, { ...turned, even: false });
+  const primitives = fit.primitives.map((p) => reverseSegment(mapped(p, back.from))).reverse();
+  return { ...fit, primitives };
+};
+
+/** Rows that differ by less than this are the same, mm. */
+const SAME_MM = 2e-5;
+
+/** Which of two rows of points comes first; 0 where they are the same. */
+function compared(a: readonly Vec[], b: readonly Vec[]): number {
+  for (let i = 0; i < a.length; i++) {
+    const [p, q] = [a[i]!, b[i]!];
+    if (Math.abs(p.x - q.x) > SAME_MM) return p.x - q.x;
+    if (Math.abs(p.y - q.y) > SAME_MM) return p.y - q.y;
+  }
+  return 0;
+}
+
+const mapped = (p: Primitive, m: Affine): Primitive => transformSegment(p, m)[0] as Primitive;
 
 export interface KnownChain {
   readonly chain: Chain;

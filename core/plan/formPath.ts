@@ -9,8 +9,25 @@ import {
   type Tool,
   type ToolRadius,
 } from '../forming';
-import { distance, segmentLength, type Vec } from '../geometry';
-import { drawnPath, type BendEdit, type FigurePath, type Piece } from '../piece';
+import {
+  applyAffine,
+  distance,
+  isMirror,
+  segmentLength,
+  standardFrame,
+  transformSegment,
+  type Affine,
+  type Primitive,
+  type Vec,
+} from '../geometry';
+import {
+  drawnPath,
+  mapNode,
+  type BendEdit,
+  type FigureNode,
+  type FigurePath,
+  type Piece,
+} from '../piece';
 import {
   bendChain,
   centreChain,
@@ -30,7 +47,7 @@ import {
   type Strip,
 } from '../strip';
 import { chainOf } from './chains';
-import { stripBreach, type Breach } from './laws';
+import { followBreach, stripBreach, type Breach } from './laws';
 import { middleOfPiece } from './places';
 import { remember } from './remember';
 import { roundings, type Correction } from './roundings';
@@ -81,7 +98,58 @@ const lengthOf = (chain: Chain): number =>
   chain.primitives.reduce((sum, p) => sum + segmentLength(p), 0);
 
 /** The wire's centreline with the radii of the kit's tools: the slow part, remembered. */
-function centrelineOf(piece: Piece, path: FigurePath, { kit, wire }: FormingBench): Centreline {
+function centrelineOf(piece: Piece, path: FigurePath, bench: FormingBench): Centreline {
+  const frame = standardFrame(path.nodes);
+  const settled: FigurePath = { ...path, nodes: path.nodes.map((n) => settledNode(n, frame.to)) };
+  const line = settledCentreline(piece, settled, bench);
+  // The plan of a turned or mirrored figure is the same plan, turned or mirrored.
+  return placedLines(line, frame.from);
+}
+
+const placed = new WeakMap<Centreline, { key: string; line: Centreline }>();
+
+function placedLines(line: Centreline, m: Affine): Centreline {
+  const key = JSON.stringify(m);
+  const known = placed.get(line);
+  if (known?.key === key) return known.line;
+  const moved: Centreline = {
+    ...line,
+    chain: {
+      ...line.chain,
+      primitives: line.chain.primitives.map((p) => transformSegment(p, m)[0] as Primitive),
+    },
+    wished: line.wished.map((p) => applyAffine(m, p)),
+    turnRad: isMirror(m) ? -line.turnRad : line.turnRad,
+    breach: line.breach && {
+      ...line.breach,
+      at: applyAffine(m, line.breach.at),
+      ...(line.breach.law === 'turns' && isMirror(m)
+        ? { is: -line.breach.is, should: -line.breach.should }
+        : {}),
+    },
+  };
+  placed.set(line, { key, line: moved });
+  return moved;
+}
+
+/** A node in another frame, rounded there so that numbers leave no trace of how the figure lay. */
+function settledNode(node: FigureNode, m: Affine): FigureNode {
+  const n = mapNode(node, m);
+  const round = (v: number): number => Math.round(v * 1e9) / 1e9;
+  const spot = (v: Vec): Vec => ({ x: round(v.x), y: round(v.y) });
+  return {
+    ...spot(n),
+    ...(n.in ? { in: spot(n.in) } : {}),
+    ...(n.out ? { out: spot(n.out) } : {}),
+    ...(n.bulge ? { bulge: Math.round(n.bulge * 1e12) / 1e12 } : {}),
+  };
+}
+
+function settledCentreline(
+  piece: Piece,
+  path: FigurePath,
+  { kit, wire }: FormingBench,
+): Centreline {
   const d = piece.wire.diameterMm;
   const { chain, drawnMm, breach, key } = chainOf(path, piece.toleranceMm);
   const choices = JSON.stringify([piece.basis, piece.corner, d, kit, kit && wire]);
@@ -92,9 +160,12 @@ function centrelineOf(piece: Piece, path: FigurePath, { kit, wire }: FormingBenc
     const points = pointsOf(path, chain, centred);
     const wished =
       tipped === chain ? drawnPoints(path, chain) : pointsBeside(tipped.primitives, points);
+    const free = { chain: tipped, choices: tipped.primitives.map(() => null) };
     const settled = kit
-      ? settleOnTools(tipped, points, kit, wire, piece.toleranceMm)
-      : { chain: tipped, choices: tipped.primitives.map(() => null) };
+      ? lawfulTools(free, wished, piece.toleranceMm, (together) =>
+          settleOnTools(tipped, points, kit, wire, piece.toleranceMm, together),
+        )
+      : free;
     const lengths = [drawnMm, ...[chain, centred.chain, tipped, settled.chain].map(lengthOf)];
     const corrections = STAGES.map((id, i) => ({ id, mm: lengths[i + 1]! - lengths[i]! }));
     return {
@@ -108,6 +179,30 @@ function centrelineOf(piece: Piece, path: FigurePath, { kit, wire }: FormingBenc
       lost: centred.lost,
     };
   });
+}
+
+interface Tooled {
+  readonly chain: Chain;
+  readonly choices: readonly (ToolRadius | null)[];
+}
+
+/**
+ * The chain with tools for its curves, if it still follows the line that is wished for: all curves of
+ * a stretch settled together or, where that goes astray, one by one or not at all.
+ */
+function lawfulTools(
+  free: Tooled,
+  wished: readonly Vec[],
+  toleranceMm: number,
+  settle: (together: boolean) => Tooled,
+): Tooled {
+  const before = followBreach(wished, free.chain, Infinity).mm;
+  const allowed = Math.max(toleranceMm, before);
+  for (const together of [true, false]) {
+    const tried = settle(together);
+    if (followBreach(wished, tried.chain, allowed).ok) return tried;
+  }
+  return free;
 }
 
 /** The inside radius of corners: that of the kit's sharpest edge, if one was measured. */

@@ -114,6 +114,18 @@ export function chainBreach(drawn: Path, chain: Chain, toleranceMm: number): Bre
   return longer || shorter ? { law: 'length', at: begin, is: chainMm, should: drawnMm } : null;
 }
 
+/** How far a chain lies from the points it should follow, walked in step, and whether that is near enough. */
+export function followBreach(
+  wished: readonly Vec[],
+  chain: Chain,
+  allowedMm: number,
+): { ok: boolean; mm: number } {
+  const [first] = wished;
+  if (!first) return { ok: true, mm: 0 };
+  const mm = Math.min(...rowsOf(chain, first).map((row) => walkInStep(wished, row).mm));
+  return { ok: mm <= 1.02 * allowedMm + SAMPLING_MM, mm };
+}
+
 /** Length that is left of a path when all within the tolerance is cut short. */
 function simplifiedMm(drawn: Path, toleranceMm: number): number {
   const points = flattenPath(drawn, 0.01, toleranceMm);

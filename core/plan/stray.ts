@@ -60,7 +60,27 @@ function samplesOf(strip: Strip): Sample[] {
       mm += share;
     }
   }
-  return list;
+  return besideCorners(list, strip);
+}
+
+/**
+ * What lies beside a corner or fold, no further than the drawn tip stands out beyond it, belongs to
+ * it: what lies off the line there the rounding takes.
+ */
+function besideCorners(list: readonly Sample[], strip: Strip): Sample[] {
+  const zones = strip.pieces.flatMap((p) => {
+    if (p.kind !== 'corner' && p.kind !== 'fold') return [];
+    const angle = Math.abs(p.angleRad);
+    const radius = p.lengthMm / Math.max(angle, 1e-9);
+    const reach = Math.min(radius * Math.tan(Math.min(angle, 2.6) / 2), 4 * radius);
+    return [{ from: p.startMm - reach, to: p.startMm + p.lengthMm + reach }];
+  });
+  let zone = 0;
+  return list.map((s) => {
+    while (zone < zones.length && zones[zone]!.to < s.mm) zone++;
+    const within = zone < zones.length && s.mm >= zones[zone]!.from;
+    return within && !s.corner ? { ...s, corner: true } : s;
+  });
 }
 
 /** A closed row of points begun anew at each of the places that may be where another row begins. */

@@ -103,7 +103,10 @@ export function frechet(a: readonly Vec[], b: readonly Vec[]): number {
   return row[b.length - 1]!;
 }
 
-/** How far a wire formed from its list alone is, walked in step, from the points it was drawn by. */
+/**
+ * How far a wire formed from its list alone is, walked in step, from the points it was drawn by: laid
+ * on them as a whole, or begun where and as they begin, whichever is nearer.
+ */
 export function blindDistance(
   bends: readonly ListedBend[],
   developedMm: number,
@@ -112,5 +115,10 @@ export function blindDistance(
 ): number {
   const formed = evenly(formBlind(bends, developedMm), samples);
   const wanted = evenly(drawn, samples);
-  return frechet(laidOn(formed, wanted), wanted);
+  const laid = frechet(laidOn(formed, wanted), wanted);
+  const [a, b] = [wanted[0]!, wanted[1]!];
+  const heading = Math.atan2(b.y - a.y, b.x - a.x);
+  const [c, s] = [Math.cos(heading), Math.sin(heading)];
+  const begun = formed.map((p) => ({ x: a.x + c * p.x - s * p.y, y: a.y + s * p.x + c * p.y }));
+  return Math.min(laid, frechet(begun, wanted));
 }

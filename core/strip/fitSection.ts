@@ -3,10 +3,12 @@ import {
   angleOf,
   cross,
   distance,
+  mix,
   dot,
   primitiveFrom,
   scale,
   sub,
+  turnBetween,
   unit,
   wrapAngle,
   type Primitive,
@@ -16,6 +18,15 @@ import { Moments } from './moments';
 import { moveAlong, walk, type ChainElement, type ChainStart } from './tangentChain';
 import { fewestPieces, proposeCandidates, type Candidate } from './segmentation';
 import { SHARP_TURN, joinAt, refine, simplify, type Fitted, type Run } from './simplify';
+
+export interface FitOptions {
+  readonly closed: boolean;
+  readonly corners: boolean;
+  readonly pinStart: boolean;
+  readonly pinEnd: boolean;
+  /** the points are their own mirror image, and so are to be their bends */
+  readonly even?: boolean;
+}
 
 export type FitSection = typeof fitSection;
 
@@ -51,12 +62,48 @@ const ROUGH_POINTS = 1000;
 export function fitSection(
   points: readonly Vec[],
   tolerance: number,
-  options: { closed: boolean; corners: boolean; pinStart: boolean; pinEnd: boolean },
+  options: FitOptions,
 ): SectionFit {
   if (points.length < 3) return asSection(straight(points));
   const { corners, pinStart, pinEnd } = options;
   const run: Run = { points, tolerance, corners, start: null, end: null, pinStart, pinEnd };
+  const even = options.even && !options.closed ? fitEven(run) : null;
+  if (even) return asSection(even);
   return options.closed ? fitClosed(run) : asSection(fitRun(run));
+}
+
+/** A stretch that turns this much at its middle has a corner there, radians. */
+const MIDDLE_TURN = (25 * Math.PI) / 180;
+
+/**
+ * Fits a stretch that is its own mirror image: one half up to the axis, which it meets squarely, and
+ * that half again. So both have the same bends. Null where there is a corner on the axis, or the
+ * halves come out worse than they may.
+ */
+function fitEven(run: Run): Fitted | null {
+  const { points, tolerance } = run;
+  const count = points.length;
+  if (count < 9) return null;
+  const [a, b] = [points[(count >> 1) - 1]!, points[count - (count >> 1)]!];
+  const middle = count % 2 === 1 ? points[count >> 1]! : mix(a, b, 0.5);
+  const [before, after] = [points[(count >> 1) - 3]!, points[count + 2 - (count >> 1)]!];
+  if (Math.abs(turnBetween(sub(middle, before), sub(after, middle))) > MIDDLE_TURN) return null;
+  const half = [...points.slice(0, count >> 1), middle];
+  const end: ChainStart = { at: middle, heading: angleOf(sub(b, a)) };
+  const fit = fitRun({ ...run, points: half, end, pinEnd: false });
+  if (fit.worst > tolerance || fit.chain.length === 0) return null;
+  const last = fit.chain[fit.chain.length - 1]!;
+  const chain = [...fit.chain.slice(0, -1), { ...last, length: 2 * last.length }];
+  // Going back, the corner before a piece comes after it.
+  for (let i = fit.chain.length - 2; i >= 0; i--) {
+    const { turn, corner } = fit.chain[i + 1]!;
+    chain.push({ ...fit.chain[i]!, turn, corner });
+  }
+  const top = chain.length - 1;
+  const pieces = Int32Array.from(points, (_, j) =>
+    j < half.length ? fit.pieces[j]! : top - fit.pieces[count - 1 - j]!,
+  );
+  return { start: fit.start, chain, pieces, rms: fit.rms, worst: fit.worst };
 }
 
 /** A closed stretch is opened in the middle of its longest piece and held together there. */

@@ -16,6 +16,7 @@ import { CORNER_TURN } from './corner';
 import type { Chain } from './fitChain';
 import { pointsBeside, type FollowPoint } from './follow';
 import { polish } from './polish';
+import { settleTogether, stretchesOf } from './settleTogether';
 import { walk, type ChainElement, type ChainStart } from './tangentChain';
 
 /** A radius of the wire's centreline that can be had. */
@@ -60,12 +61,14 @@ export const radiusError = (changeMm: number, turnRad: number): number =>
  *
  * @param points the drawing beside the chain
  * @param optionsFor radii to try for an arc, best first
+ * @param together whole stretches first, all their arcs at once
  */
 export function settleRadii<T extends RadiusOption>(
   chain: Chain,
   points: readonly FollowPoint[],
   toleranceMm: number,
   optionsFor: (radiusMm: number, turnRad: number) => readonly T[],
+  together = true,
 ): Settled<T> {
   const primitives = [...chain.primitives];
   const choices: (T | null)[] = primitives.map(() => null);
@@ -78,9 +81,10 @@ export function settleRadii<T extends RadiusOption>(
   if (settleByOffset(row, toleranceMm, optionsFor)) {
     return { chain: { ...chain, primitives }, choices, misses };
   }
+  if (together) settleStretches(row, toleranceMm, optionsFor);
   for (const i of order) {
     const arc = primitives[i]!;
-    if (arc.type !== 'arc') continue;
+    if (arc.type !== 'arc' || choices[i] !== null) continue;
     for (const option of optionsFor(arc.radius, turns[i]!)) {
       const errorMm = tryOption(row, i, option, toleranceMm);
       if (errorMm === null) {
@@ -91,6 +95,42 @@ export function settleRadii<T extends RadiusOption>(
     }
   }
   return { chain: { ...chain, primitives }, choices, misses };
+}
+
+/** Settles whole stretches between corners, as far as that goes. */
+function settleStretches<T extends RadiusOption>(
+  row: Row<T>,
+  toleranceMm: number,
+  optionsFor: (radiusMm: number, turnRad: number) => readonly T[],
+): void {
+  const { primitives, choices, chain, assigned, drawn } = row;
+  const stretches = stretchesOf(primitives, chain.closed);
+  stretches.forEach((stretch, n) => {
+    const own = stretch.map((i) => primitives[i]!);
+    if (own.filter((p) => p.type === 'arc').length < 2) return;
+    const place = new Map(stretch.map((i, k) => [i, k]));
+    const list = assigned.flatMap((index, point) => {
+      const piece = place.get(index);
+      return piece === undefined ? [] : [{ point, piece }];
+    });
+    list.sort((a, b) => a.piece - b.piece || a.point - b.point);
+    const settled = settleTogether(
+      own,
+      list.map((p) => drawn[p.point]!),
+      list.map((p) => p.piece),
+      toleranceMm,
+      optionsFor,
+      { pinStart: chain.closed || n > 0, pinEnd: chain.closed || n < stretches.length - 1 },
+    );
+    if (!settled) return;
+    stretch.forEach((i, k) => {
+      primitives[i] = settled.primitives[k]!;
+      choices[i] = settled.choices[k]!;
+    });
+    list.forEach((p, k) => {
+      assigned[p.point] = stretch[settled.pieces[k]!]!;
+    });
+  });
 }
 
 /** Radii nearer than this share are one radius. */
