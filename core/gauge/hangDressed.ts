@@ -171,6 +171,9 @@ export function endMasses(piece: Piece, plan: Plan): (PointMass & { readonly on:
 }
 
 /** The highest place of the wire straight above a point; null if there is none above it. */
+/** A wire that begins or ends just there is over it, mm. */
+const ROUNDING_MM = 1e-6;
+
 function highestOver(
   lines: readonly { readonly points: readonly Vec[] }[],
   { x, y: below }: Vec,
@@ -179,8 +182,8 @@ function highestOver(
   for (const { points } of lines) {
     points.slice(1).forEach((b, i) => {
       const a = points[i]!;
-      if (Math.min(a.x, b.x) > x || Math.max(a.x, b.x) < x) return;
-      const t = b.x === a.x ? 0 : (x - a.x) / (b.x - a.x);
+      if (Math.min(a.x, b.x) > x + ROUNDING_MM || Math.max(a.x, b.x) < x - ROUNDING_MM) return;
+      const t = b.x === a.x ? 0 : Math.min(1, Math.max(0, (x - a.x) / (b.x - a.x)));
       const y = b.x === a.x ? Math.min(a.y, b.y) : a.y + (b.y - a.y) * t;
       if (y < below && (!best || y < best.y)) best = { x, y };
     });

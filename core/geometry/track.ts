@@ -60,7 +60,10 @@ export function trackAlong(
       const p = chain[k % count]!;
       const t = Math.min(
         Math.min(1, (high - start) / size),
-        Math.max(Math.max(0, (low - start) / size), shareOn(p, q)),
+        Math.max(
+          Math.max(0, (low - start) / size),
+          shareOn(p, q, Math.min(1, Math.max(0, (expected - start) / size))),
+        ),
       );
       const far = farFrom(p, t, q);
       const mm = start + t * size;
@@ -83,17 +86,19 @@ export function trackAlong(
   });
 }
 
-/** The share of a line or arc at which a point's foot lies; beyond 0 to 1 outside it. */
-function shareOn(p: Primitive, q: Vec): number {
+/**
+ * The share of a line or arc at which a point's foot lies; beyond 0 to 1 outside it. Of the turns
+ * of a circle that which is nearest to the share where it is expected: a full circle ends where it begins.
+ */
+function shareOn(p: Primitive, q: Vec, near: number): number {
   if (p.type === 'line') {
     const dx = p.to.x - p.from.x;
     const dy = p.to.y - p.from.y;
     return ((q.x - p.from.x) * dx + (q.y - p.from.y) * dy) / (dx * dx + dy * dy);
   }
-  const middle = p.startAngle + p.sweep / 2;
-  const off = Math.atan2(q.y - p.center.y, q.x - p.center.x) - middle;
+  const off = Math.atan2(q.y - p.center.y, q.x - p.center.x) - p.startAngle - p.sweep * near;
   const turns = Math.round(off / (2 * Math.PI));
-  return 0.5 + (off - 2 * Math.PI * turns) / p.sweep;
+  return near + (off - 2 * Math.PI * turns) / p.sweep;
 }
 
 function farFrom(p: Primitive, t: number, q: Vec): number {

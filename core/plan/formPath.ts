@@ -12,6 +12,7 @@ import {
 import {
   applyAffine,
   distance,
+  flattenPath,
   isMirror,
   segmentLength,
   standardFrame,
@@ -229,11 +230,14 @@ function pointsOf(path: FigurePath, fitted: Chain, centred: Centred): FollowPoin
 
 const drawings = new WeakMap<Chain, Vec[]>();
 
+/** How closely the drawing is followed by points, mm. */
+const WISHED_MM = { flat: 0.005, step: 0.5 };
+
 /** The drawing itself, where it is the line of the wire's centre. */
 function drawnPoints(path: FigurePath, chain: Chain): Vec[] {
   let points = drawings.get(chain);
   if (!points) {
-    points = pointsBeside(chain.primitives, pointsOf(path, chain, centreChain(chain, 'centre', 0)));
+    points = flattenPath(drawnPath(path), WISHED_MM.flat, WISHED_MM.step);
     drawings.set(chain, points);
   }
   return points;

@@ -105,7 +105,7 @@ function settleStretches<T extends RadiusOption>(
 ): void {
   const { primitives, choices, chain, assigned, drawn } = row;
   const stretches = stretchesOf(primitives, chain.closed);
-  stretches.forEach((stretch, n) => {
+  stretches.forEach((stretch) => {
     const own = stretch.map((i) => primitives[i]!);
     if (own.filter((p) => p.type === 'arc').length < 2) return;
     const place = new Map(stretch.map((i, k) => [i, k]));
@@ -120,7 +120,7 @@ function settleStretches<T extends RadiusOption>(
       list.map((p) => p.piece),
       toleranceMm,
       optionsFor,
-      { pinStart: chain.closed || n > 0, pinEnd: chain.closed || n < stretches.length - 1 },
+      { pinStart: true, pinEnd: true },
     );
     if (!settled) return;
     stretch.forEach((i, k) => {
@@ -270,7 +270,9 @@ function fitWindow(row: Row, window: Window, i: number, radiusMm: number): Fitte
   const points = pointPieces.map((p) => row.drawn[p.point]!);
   const pieces = Int32Array.from(pointPieces, (p) => p.piece);
   const before = worstOff(points, pieces, start, elements);
-  const fit = polish(points, pieces, start, wanted, { freeStart: !cutStart, end });
+  // The line's own ends stay where they are drawn: something is closed or worked there.
+  const ends = { freeStart: !cutStart, end, pinStart: !cutStart, pinEnd: end === null };
+  const fit = polish(points, pieces, start, wanted, ends);
   const sane = fit.chain.every(
     (e, k) =>
       e.length > LEAST_LENGTH_MM &&
