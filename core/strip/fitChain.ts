@@ -60,7 +60,13 @@ export function fitChain(path: Path, toleranceMm: number, fit: FitSection = fitS
   });
   const closed = path.closed && !isOpen(path);
   const merged = mergeCutCorners(fitted.flat(), closed, toleranceMm);
-  const tidy = tidied(merged.primitives, closed, toleranceMm, fit);
+  let tidy = tidied(merged.primitives, closed, toleranceMm, fit);
+  // What gives way to one slip may leave another.
+  for (let round = 1; round < TIDY_ROUNDS; round++) {
+    const again = tidied(tidy.primitives, closed, toleranceMm, fit);
+    if (again.movedMm === 0) break;
+    tidy = { primitives: again.primitives, movedMm: Math.max(tidy.movedMm, again.movedMm) };
+  }
   return {
     primitives: tidy.primitives,
     closed,
@@ -68,6 +74,8 @@ export function fitChain(path: Path, toleranceMm: number, fit: FitSection = fitS
     fitted: sections.list.some((s) => s.kind === 'points') || merged.movedMm + tidy.movedMm > 0,
   };
 }
+
+const TIDY_ROUNDS = 4;
 
 /** Sides shorter than this between two corners may stand for one corner drawn with its tip cut off. */
 const CUT_SIDE_MM = 0.8;
