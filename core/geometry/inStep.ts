@@ -124,11 +124,24 @@ function bestWalk(a: readonly Vec[], b: readonly Vec[]): Pair[] | null {
   return pairs.reverse();
 }
 
-/** Each pair with its distance, measured to the strokes beside the other's point. */
+/**
+ * Each pair with its distance. A point that waits for several of the other row counts by the nearest
+ * of them, and is measured to the strokes beside that, so that steps of different length do not show.
+ */
 function measured(a: readonly Vec[], b: readonly Vec[], pairs: readonly Pair[]): InStep {
+  const nearA = new Float64Array(a.length).fill(Infinity);
+  const nearB = new Float64Array(b.length).fill(Infinity);
+  const pairA = new Int32Array(a.length);
+  const pairB = new Int32Array(b.length);
+  pairs.forEach(([i, j], n) => {
+    const fromA = besides(a[i]!, b, j);
+    if (fromA < nearA[i]!) [nearA[i], pairA[i]] = [fromA, n];
+    const fromB = besides(b[j]!, a, i);
+    if (fromB < nearB[j]!) [nearB[j], pairB[j]] = [fromB, n];
+  });
   let mm = 0;
-  const farMm = pairs.map(([i, j]) => {
-    const far = Math.min(besides(a[i]!, b, j), besides(b[j]!, a, i));
+  const farMm = pairs.map(([i, j], n) => {
+    const far = Math.max(pairA[i] === n ? nearA[i]! : 0, pairB[j] === n ? nearB[j]! : 0);
     if (far > mm) mm = far;
     return far;
   });
