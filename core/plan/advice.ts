@@ -25,13 +25,14 @@ function gaugeUnder(mm: number): number {
 /** What hands cannot do as drawn, each with what to do about it. */
 export function adviceFor(
   piece: Piece,
-  strips: readonly { strip: Strip; path: FigurePath; lost: number }[],
+  strips: readonly { strip: Strip; path: FigurePath; lost: number; startMm: number }[],
   unit: LengthUnit = 'mm',
 ): Advice[] {
   const d = piece.wire.diameterMm;
-  return strips.flatMap(({ strip, lost }, wire) => {
+  return strips.flatMap(({ strip, lost, startMm }, wire) => {
     const list: Advice[] = strip.problems.map((p, n): Advice => {
-      const at = printBoth(p.atMm, unit);
+      // Said from the first end of the blank, as the marks are.
+      const at = printBoth(startMm + p.atMm, unit);
       if (p.kind === 'no-room') {
         const thinner = gaugeUnder((d * p.haveMm) / p.needMm);
         const factor = Math.min(10, Math.ceil((p.needMm / Math.max(p.haveMm, 0.05)) * 20) / 20);
@@ -57,7 +58,7 @@ export function adviceFor(
         id: `basis-${wire}`,
         wire,
         atMm: 0,
-        message: `${lost === 1 ? 'One curve is' : `${lost} curves are`} too tight to lie half a wire beside the drawn line, and ${lost === 1 ? 'was' : 'were'} left out.`,
+        message: `${lost === 1 ? 'One curve is' : `${lost} curves are`} too tight to lie half a wire beside the drawn line, and ${lost === 1 ? 'is' : 'are'} bent as ${lost === 1 ? 'a corner' : 'corners'}.`,
         remedies: [{ kind: 'basis', label: 'Take the line as the wire’s centre', basis: 'centre' }],
       });
     }

@@ -84,7 +84,8 @@ describe('a plan with a kit', () => {
           if (!b.tool) continue;
           expect(b.insideRadiusMm).toBeCloseTo(insideFromTool(b.tool.diameterMm, stiff) / 2, 6);
         }
-        expect(wire!.stray!.elsewhere!.mm).toBeLessThan(piece.toleranceMm + 0.06);
+        // Beside sharp corners the neighbours may give way a little further.
+        expect(wire!.stray!.elsewhere!.mm).toBeLessThan(piece.toleranceMm + 0.35);
         expect(shapeLength(wire!)).toBeCloseTo(wire!.developedMm, 9);
       }),
       { numRuns: 30 },

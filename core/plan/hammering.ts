@@ -19,7 +19,10 @@ export function withHammering(
     const foot = nearestWire(lines, item.on);
     if (!foot) continue;
     const { lengthFactor } = flattened(piece.wire.diameterMm, item.thickMm, item.spread);
-    const whole = Math.min(item.on.lengthMm, wires[foot.wire]!.developedMm);
+    // What would lie past an end of the wire is not hammered.
+    const half = item.on.lengthMm / 2;
+    const from = Math.max(0, foot.mm - half);
+    const whole = Math.max(0, Math.min(wires[foot.wire]!.developedMm, foot.mm + half) - from);
     const before = gains.get(foot.wire) ?? { gain: 0, count: 0 };
     const gain = before.gain + whole * (1 - 1 / lengthFactor);
     gains.set(foot.wire, { gain, count: before.count + 1 });

@@ -184,7 +184,10 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
     diameterMm: d,
     route: route && summary(route),
     crossings: crossingsOf(found, d, piece.over, piece.overAt),
-    advice: adviceFor(piece, built),
+    advice: adviceFor(
+      piece,
+      built.map((b, i) => ({ ...b, startMm: wires[i]!.startMm })),
+    ),
     hang: hangOf(lines, piece.hang),
     massG: wireMassG(piece.wire.metal, piece.wire.diameterMm, used),
     totalCutMm: hammered.reduce((sum, w) => sum + w.cutMm, 0),

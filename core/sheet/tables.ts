@@ -126,11 +126,15 @@ function armsTable(
     rule(MARGIN_MM, 4.6, MARGIN_MM + 180, 4.6, 0.2),
   ];
   const of = (bend: number): WorkMark => work.marks.marks.find((m) => m.bend === bend)!;
-  const both = (m: WorkMark): string => {
-    const b = wire.bends[m.bend]!;
-    return `${BEND_WORDS[b.kind]} to ${degreesWords(m.formToRad)}, ${overWords(b, diameterMm)}`.slice(
+  const kindOf = (m: WorkMark): string => BEND_WORDS[wire.bends[m.bend]!.kind];
+  const overOf = (m: WorkMark): string => overWords(wire.bends[m.bend]!, diameterMm);
+  const both = (a: WorkMark, b: WorkMark = a): string => {
+    // Where the arms differ each has its own words: left, then right.
+    const pair = (of: (m: WorkMark) => string): string =>
+      of(a) === of(b) ? of(a) : `${of(a)} | ${of(b)}`;
+    return `${pair(kindOf)} to ${pair((m) => degreesWords(m.formToRad))}, ${pair(overOf)}`.slice(
       0,
-      54,
+      64,
     );
   };
   const lines: { bend: number; items: Item[] }[] = [];
@@ -157,7 +161,7 @@ function armsTable(
         String(a.bend + 1),
         turnWords(a.turnRad),
         lengthWords(a.atMm, unit),
-        both(a),
+        both(a, b),
         lengthWords(b.atMm, unit),
         turnWords(b.turnRad),
         String(b.bend + 1),

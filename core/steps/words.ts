@@ -52,15 +52,15 @@ export function moveWords(move: TailMove, unit: LengthUnit): string {
   return `Thread the ${end} through, ${side}, and pull ${printBoth(move.pullMm, unit)} after it.`;
 }
 
-/** Why a step cannot be done so, and what helps. */
+/** Why a step cannot be done so, and what helps. Places count from the first end of the blank, as marks do. */
 export function troubleWords(trouble: Trouble, wire: WirePlan, unit: LengthUnit): string {
   if (trouble.kind === 'tool-room') {
     const tool = wire.bends[trouble.bend]?.tool?.name ?? 'the tool';
-    return `No room for ${tool}: wire formed before, ${printLength(trouble.atMm, unit)} along, lies where it would stand. Shape this curve by hand against the pattern.`;
+    return `No room for ${tool}: wire formed before, ${printLength(wire.startMm + trouble.atMm, unit)} along, lies where it would stand. Shape this curve by hand against the pattern.`;
   }
   if (trouble.kind === 'jaw-room') {
     const have = Math.max(0, trouble.haveMm);
-    return `${printNumber(have, 1)} mm of straight before it, and ${trouble.jaw} need ${printNumber(trouble.needMm, 1)} mm. Hold it on the tail’s side instead, at the other edge of the bend, ${printLength(Math.abs(trouble.insteadMm), unit)} along.`;
+    return `${printNumber(have, 1)} mm of straight before it, and ${trouble.jaw} need ${printNumber(trouble.needMm, 1)} mm. Hold it on the tail’s side instead, at the other edge of the bend, ${printLength(wire.startMm + trouble.insteadMm, unit)} along.`;
   }
   return 'The tail would have to pass through wire that is closed: the space is narrower than the wire. Let it lie over or under there, open the figure, or form the other part first.';
 }
