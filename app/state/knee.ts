@@ -61,6 +61,8 @@ export async function bringIn(
   const was = piece.toleranceMm;
   edit((p) => ({ ...change(p), toleranceMm }));
   toast.message(`Followed within ${printMm(toleranceMm, 2)}: more bends would bring little.`, {
+    // The strip below is what one looks at now.
+    position: 'top-center',
     duration: 10_000,
     action: {
       label: `Within ${printMm(was, 2)}`,
