@@ -48,7 +48,8 @@ const stripOf = (path: Path): Strip => {
   const chain = settledChain(path);
   return bendChain(chain.closed ? openAt(chain, topSeam(chain)) : chain, 1);
 };
-const spots = (path: Path): ReturnType<typeof hardSpots> => hardSpots(stripOf(path), DEFAULT_KIT, COPPER);
+const spots = (path: Path): ReturnType<typeof hardSpots> =>
+  hardSpots(stripOf(path), DEFAULT_KIT, COPPER);
 
 const ACCENTED =
   'áàâäãåăāąćčçďéèêëěęėġģíìîïįķļľĺñńňņóòôöõőŕřŗśšşșťțţúùûüůűųýÿźžżÁÀÂÄÃÅĄĆČÇÉÈÊËĚĘÍÎÏÑŃÓÒÔÖÕŐŘŚŠȘŤÚÙÛÜŮŰÝŹŽŻ';
