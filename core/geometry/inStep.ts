@@ -29,7 +29,8 @@ export function walkInStep(a: readonly Vec[], b: readonly Vec[]): InStep {
   const found = even.mm < greedy.mm ? even : greedy;
   const best = found.mm > POOR_MM ? bestWalk(a, b) : null;
   const exact = best && measured(a, b, best);
-  return exact && exact.mm < found.mm ? exact : found;
+  // Walks may share their furthest place, a rounded tip: the one of least squares is nearer elsewhere.
+  return exact && exact.mm <= found.mm + 1e-9 ? exact : found;
 }
 
 type Pair = readonly [number, number];

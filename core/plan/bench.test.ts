@@ -84,8 +84,7 @@ describe('a plan with a kit', () => {
           if (!b.tool) continue;
           expect(b.insideRadiusMm).toBeCloseTo(insideFromTool(b.tool.diameterMm, stiff) / 2, 6);
         }
-        // Beside sharp corners the neighbours may give way a little further.
-        expect(wire!.stray!.elsewhere!.mm).toBeLessThan(piece.toleranceMm + 0.35);
+        expect(wire!.stray!.elsewhere!.mm).toBeLessThan(piece.toleranceMm + 0.03);
         expect(shapeLength(wire!)).toBeCloseTo(wire!.developedMm, 9);
       }),
       { numRuns: 30 },
