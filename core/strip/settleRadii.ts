@@ -16,7 +16,7 @@ import { CORNER_TURN } from './corner';
 import type { Chain } from './fitChain';
 import { pointsBeside, type FollowPoint } from './follow';
 import { polish } from './polish';
-import { settleTogether, stretchesOf } from './settleTogether';
+import { LEAST_LENGTH_MM, LEAST_SHARE, settleTogether, stretchesOf } from './settleTogether';
 import { walk, type ChainElement, type ChainStart } from './tangentChain';
 
 /** A radius of the wire's centreline that can be had. */
@@ -42,7 +42,6 @@ const REACH = 2;
 /** An arc over which the estimate is this much worse than the tolerance is not tried. */
 const HOPELESS = 6;
 const WIDEST_TURN = (160 * Math.PI) / 180;
-const LEAST_LENGTH_MM = 0.1;
 /** How well a window must meet what lies beyond it, mm and radians. */
 const MEET_MM = 0.002;
 const MEET_RAD = 0.0005;
@@ -275,7 +274,7 @@ function fitWindow(row: Row, window: Window, i: number, radiusMm: number): Fitte
   const fit = polish(points, pieces, start, wanted, ends);
   const sane = fit.chain.every(
     (e, k) =>
-      e.length > LEAST_LENGTH_MM &&
+      e.length > Math.max(LEAST_LENGTH_MM, LEAST_SHARE * elements[k]!.length) &&
       Math.abs(e.curvature * e.length) < 2 * Math.PI &&
       (!e.corner || Math.abs(e.turn) > CORNER_TURN) &&
       (e.line || e.curvature * elements[k]!.curvature > 0),

@@ -16,7 +16,9 @@ import type { ChainElement } from './tangentChain';
 
 /** Longer stretches are settled curve by curve. */
 const MOST_PIECES = 30;
-const LEAST_LENGTH_MM = 0.1;
+/** What a tool leaves of a neighbour: a tool that takes more has moved the bend, and left a corner no room. */
+export const LEAST_LENGTH_MM = 0.1;
+export const LEAST_SHARE = 0.5;
 /** Curves whose radii and turns differ by less than this share are alike, and are treated alike. */
 const ALIKE = 1e-3;
 /** Pieces to either side of the worst place whose tools may be at fault. */
@@ -117,7 +119,7 @@ export function settleTogether<T extends Option>(
     const fit = polish(points, pieces, start, chain, held, 'guess');
     const sane = fit.chain.every(
       (e, i) =>
-        e.length > LEAST_LENGTH_MM &&
+        e.length > Math.max(LEAST_LENGTH_MM, LEAST_SHARE * bare[i]!.length) &&
         (e.line || e.curvature * bare[i]!.curvature > 0) &&
         Math.abs(e.curvature * e.length) < Math.max(2 * Math.PI, 1.2 * turns[i]!),
     );
