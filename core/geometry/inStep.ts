@@ -33,6 +33,31 @@ export function walkInStep(a: readonly Vec[], b: readonly Vec[]): InStep {
   return exact && exact.mm <= found.mm + 1e-9 ? exact : found;
 }
 
+/** Of a ring's places that may be where the other row begins, so many are tried. */
+const BEGINNINGS = 4;
+
+/**
+ * Walks a closed row of points, its first again at the end, in step with one that begins anywhere on
+ * it: begun at each place of the ring that is near, and the best walk taken.
+ * @returns the walk, and the ring as it was begun, which the first index of each pair counts
+ */
+export function walkRing(ring: readonly Vec[], row: readonly Vec[]): InStep & { row: Vec[] } {
+  const begin = row[0];
+  const points = ring.slice(0, -1);
+  const count = points.length;
+  if (!begin || count < 2) return { row: [...ring], ...walkInStep(ring, row) };
+  const far = points.map((p) => distance(p, begin));
+  const near = far.flatMap((f, i) =>
+    f <= far[(i + count - 1) % count]! && f <= far[(i + 1) % count]! ? [i] : [],
+  );
+  near.sort((a, b) => far[a]! - far[b]!);
+  const walks = near.slice(0, BEGINNINGS).map((i) => {
+    const begun = [...points.slice(i), ...points.slice(0, i + 1)];
+    return { row: begun, ...walkInStep(begun, row) };
+  });
+  return walks.reduce((a, b) => (b.mm < a.mm ? b : a));
+}
+
 type Pair = readonly [number, number];
 
 function greedyWalk(a: readonly Vec[], b: readonly Vec[]): Pair[] {

@@ -18,7 +18,7 @@ export { arcRow, beltAround, BeltError, corner, post, type Post } from './belt';
 export { cellKey } from './chordGrid';
 export { findCrossings, type Crossing, type MeasuredLine } from './crossings';
 export { findTouches, type Touch } from './touches';
-export { walkInStep, type InStep } from './inStep';
+export { walkInStep, walkRing, type InStep } from './inStep';
 export { pathTurn, smoothedTurn, type PathTurn } from './pathTurn';
 export { nearestOn } from './nearest';
 export { settledIn, standardFrame, type Frame } from './standardFrame';

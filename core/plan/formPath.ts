@@ -48,7 +48,7 @@ import {
   type Strip,
 } from '../strip';
 import { chainOf } from './chains';
-import { followBreach, stripBreach, type Breach } from './laws';
+import { isWithin, strayOfChain, stripBreach, type Breach } from './laws';
 import { middleOfPiece } from './places';
 import { remember } from './remember';
 import { roundings, type Correction } from './roundings';
@@ -197,11 +197,10 @@ function lawfulTools(
   toleranceMm: number,
   settle: (together: boolean) => Tooled,
 ): Tooled {
-  const before = followBreach(wished, free.chain, Infinity).mm;
-  const allowed = Math.max(toleranceMm, before);
+  const allowed = Math.max(toleranceMm, strayOfChain(wished, free.chain));
   for (const together of [true, false]) {
     const tried = settle(together);
-    if (followBreach(wished, tried.chain, allowed).ok) return tried;
+    if (isWithin(strayOfChain(wished, tried.chain), allowed)) return tried;
   }
   return free;
 }

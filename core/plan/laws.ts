@@ -12,6 +12,8 @@ import {
   tangentAt,
   turnBetween,
   walkInStep,
+  walkRing,
+  type InStep,
   type Path,
   type Primitive,
   type Vec,
@@ -58,18 +60,10 @@ function chainTurn(primitives: readonly Primitive[], closed: boolean): number {
   }, 0);
 }
 
-/** Points of a chain, begun where a closed line begins. */
-function rowsOf(chain: Chain, begin: Vec): Vec[][] {
-  const points = flattenPath({ segments: chain.primitives, closed: chain.closed }, 0.005, 0.5);
-  if (!chain.closed || points.length < 3) return [points];
-  const ring = points.slice(0, -1);
-  const far = ring.map((p) => distance(p, begin));
-  const count = ring.length;
-  const low = far.flatMap((f, i) =>
-    f <= far[(i + count - 1) % count]! && f <= far[(i + 1) % count]! ? [i] : [],
-  );
-  low.sort((a, b) => far[a]! - far[b]!);
-  return low.slice(0, 4).map((i) => [...ring.slice(i), ...ring.slice(0, i + 1)]);
+/** A chain walked in step with points that it should follow, which the second index of each pair counts. */
+function walkChain(chain: Chain, points: readonly Vec[]): InStep {
+  const row = flattenPath({ segments: chain.primitives, closed: chain.closed }, 0.005, 0.5);
+  return chain.closed ? walkRing(row, points) : walkInStep(row, points);
 }
 
 /**
@@ -89,11 +83,10 @@ export function chainBreach(drawn: Path, chain: Chain, toleranceMm: number): Bre
   const exact = !chain.fitted;
   if (!exact) {
     const points = flattenPath(drawn, 0.005, 0.5);
-    const walks = rowsOf(chain, begin).map((row) => ({ row, ...walkInStep(points, row) }));
-    const walk = walks.reduce((a, b) => (b.mm < a.mm ? b : a));
-    if (walk.mm > 1.02 * toleranceMm + SAMPLING_MM) {
+    const walk = walkChain(chain, points);
+    if (!isWithin(walk.mm, toleranceMm)) {
       const n = walk.farMm.indexOf(walk.mm);
-      const at = points[walk.pairs[n]![0]]!;
+      const at = points[walk.pairs[n]![1]]!;
       return { law: 'strays', at, is: walk.mm, should: toleranceMm };
     }
   }
@@ -114,17 +107,13 @@ export function chainBreach(drawn: Path, chain: Chain, toleranceMm: number): Bre
   return longer || shorter ? { law: 'length', at: begin, is: chainMm, should: drawnMm } : null;
 }
 
-/** How far a chain lies from the points it should follow, walked in step, and whether that is near enough. */
-export function followBreach(
-  wished: readonly Vec[],
-  chain: Chain,
-  allowedMm: number,
-): { ok: boolean; mm: number } {
-  const [first] = wished;
-  if (!first) return { ok: true, mm: 0 };
-  const mm = Math.min(...rowsOf(chain, first).map((row) => walkInStep(wished, row).mm));
-  return { ok: mm <= 1.02 * allowedMm + SAMPLING_MM, mm };
-}
+/** How far a chain lies from the points it should follow, walked in step, mm. */
+export const strayOfChain = (wished: readonly Vec[], chain: Chain): number =>
+  walkChain(chain, wished).mm;
+
+/** Whether a line that lies so far off keeps within a tolerance, mm. */
+export const isWithin = (mm: number, toleranceMm: number): boolean =>
+  mm <= 1.02 * toleranceMm + SAMPLING_MM;
 
 /** Length that is left of a path when all within the tolerance is cut short. */
 function simplifiedMm(drawn: Path, toleranceMm: number): number {

@@ -1,9 +1,9 @@
 import {
-  distance,
   flattenSegment,
   segmentLength,
   startOf,
   walkInStep,
+  walkRing,
   type Vec,
 } from '../geometry';
 import type { Strip } from '../strip';
@@ -33,8 +33,6 @@ export interface Stray extends Apart {
 /** Steps along the formed wire: fine on short ones, and never more points than this. */
 const STEP_MM = 0.25;
 const MOST_STEPS = 4000;
-/** Of a closed line's places that may be its seam, so many are tried. */
-const SEAMS = 4;
 
 interface Sample {
   readonly at: Vec;
@@ -83,18 +81,6 @@ function besideCorners(list: readonly Sample[], strip: Strip): Sample[] {
   });
 }
 
-/** A closed row of points begun anew at each of the places that may be where another row begins. */
-function begunAt(points: readonly Vec[], at: Vec): Vec[][] {
-  const ring = points.slice(0, -1);
-  const far = ring.map((p) => distance(p, at));
-  const count = ring.length;
-  const low = far.flatMap((f, i) =>
-    f <= far[(i + count - 1) % count]! && f <= far[(i + 1) % count]! ? [i] : [],
-  );
-  low.sort((a, b) => far[a]! - far[b]!);
-  return low.slice(0, SEAMS).map((i) => [...ring.slice(i), ...ring.slice(0, i + 1)]);
-}
-
 /**
  * Where a formed wire strays furthest from the points it should follow.
  * @param wished in order; of a closed line the first again at the end, and begun anywhere on it
@@ -103,9 +89,9 @@ export function strayFrom(wished: readonly Vec[], strip: Strip): Stray | null {
   const samples = samplesOf(strip);
   if (samples.length === 0 || wished.length < 2) return null;
   const formed = samples.map((s) => s.at);
-  const rows = strip.closed ? begunAt(wished, formed[0]!) : [wished];
-  const walks = rows.map((row) => ({ row, ...walkInStep(row, formed) }));
-  const { row, pairs, farMm } = walks.reduce((a, b) => (b.mm < a.mm ? b : a));
+  const { row, pairs, farMm } = strip.closed
+    ? walkRing(wished, formed)
+    : { row: wished, ...walkInStep(wished, formed) };
   let [all, elsewhere] = [-1, -1];
   let roundingMm = 0;
   pairs.forEach(([, j], n) => {

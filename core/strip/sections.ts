@@ -2,6 +2,7 @@ import {
   distance,
   endOf,
   flattenSegment,
+  pointAt,
   segmentLength,
   startOf,
   sub,
@@ -118,6 +119,9 @@ function turnsBack(segments: readonly Segment[], nature: readonly Nature[], i: n
   return turn >= BACK_TURN && [-2, -1, 1, 2].every((k) => vertexAt(i + k) < vertex);
 }
 
+/** Two arcs are parts of one where the second lies this near to the first one's circle, mm. */
+const SAME_ARC_MM = 0.004;
+
 /** Joins collinear lines, and arcs of one circle; drops nothing else. */
 function mergeAlike(segments: readonly Segment[], closed: boolean): Segment[] {
   const out: Segment[] = [];
@@ -142,11 +146,14 @@ function joinAlike(a: Segment, b: Segment): Segment | null {
     return turn < 0.2 * DEG && aside < 0.01 ? { type: 'line', from: a.from, to: b.to } : null;
   }
   if (a.type === 'arc' && b.type === 'arc' && a.sweep * b.sweep > 0) {
-    const same =
-      distance(a.center, b.center) < 0.003 * a.radius + 0.002 &&
-      Math.abs(a.radius - b.radius) < 0.003 * a.radius + 0.002;
     const sweep = a.sweep + b.sweep;
-    return same && Math.abs(sweep) < 2 * Math.PI + 1e-6 ? { ...a, sweep } : null;
+    if (Math.abs(sweep) >= 2 * Math.PI + 1e-6) return null;
+    const joined = { ...a, sweep };
+    // A file's numbers are rounded, and so are the circles of its arcs; what is joined stays in place.
+    const same =
+      distance(endOf(joined), endOf(b)) < SAME_ARC_MM &&
+      Math.abs(distance(pointAt(b, 0.5), a.center) - a.radius) < SAME_ARC_MM;
+    return same ? joined : null;
   }
   return null;
 }
