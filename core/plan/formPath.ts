@@ -14,6 +14,7 @@ import {
   distance,
   flattenPath,
   isMirror,
+  pathLength,
   segmentLength,
   standardFrame,
   transformSegment,
@@ -50,7 +51,7 @@ import {
 import { chainOf } from './chains';
 import { isWithin, strayOfChain, stripBreach, type Breach } from './laws';
 import { middleOfPiece } from './places';
-import { remember } from './remember';
+import { remember, type Remember } from './remember';
 import { roundings, type Correction } from './roundings';
 import { strayFrom, type Stray } from './stray';
 
@@ -107,19 +108,36 @@ function centrelineOf(piece: Piece, path: FigurePath, bench: FormingBench): Cent
   return placedLines(line, frame.from);
 }
 
-const placed = new WeakMap<Centreline, { key: string; line: Centreline }>();
+/** Where each line was laid, and what was formed of each: copies of one figure share their line. */
+const placed = new WeakMap<Centreline, Remember<Centreline>>();
+const formedOf = new WeakMap<Centreline, Remember<FormedPath>>();
 
-function placedLines(line: Centreline, m: Affine): Centreline {
-  const key = JSON.stringify(m);
-  const known = placed.get(line);
-  if (known?.key === key) return known.line;
-  const moved: Centreline = {
+function rememberBeside<K extends object, T>(kept: WeakMap<K, Remember<T>>, key: K): Remember<T> {
+  let known = kept.get(key);
+  if (!known) {
+    known = remember<T>(8);
+    kept.set(key, known);
+  }
+  return known;
+}
+
+const placedLines = (line: Centreline, m: Affine): Centreline =>
+  rememberBeside(placed, line)(JSON.stringify(m), () => movedLine(line, m));
+
+const laid = new WeakMap<readonly Vec[], Remember<readonly Vec[]>>();
+
+/** A row of points moved: one that many lines share stays shared. */
+const laidPoints = (points: readonly Vec[], m: Affine): readonly Vec[] =>
+  rememberBeside(laid, points)(JSON.stringify(m), () => points.map((p) => applyAffine(m, p)));
+
+function movedLine(line: Centreline, m: Affine): Centreline {
+  return {
     ...line,
     chain: {
       ...line.chain,
       primitives: line.chain.primitives.map((p) => transformSegment(p, m)[0] as Primitive),
     },
-    wished: line.wished.map((p) => applyAffine(m, p)),
+    wished: laidPoints(line.wished, m),
     turnRad: isMirror(m) ? -line.turnRad : line.turnRad,
     breach: line.breach && {
       ...line.breach,
@@ -129,8 +147,6 @@ function placedLines(line: Centreline, m: Affine): Centreline {
         : {}),
     },
   };
-  placed.set(line, { key, line: moved });
-  return moved;
 }
 
 /** A node in another frame, rounded there so that numbers leave no trace of how the figure lay. */
@@ -229,14 +245,17 @@ function pointsOf(path: FigurePath, fitted: Chain, centred: Centred): FollowPoin
 
 const drawings = new WeakMap<Chain, Vec[]>();
 
-/** How closely the drawing is followed by points, mm. */
+/** How closely the drawing is followed by points, mm; of a long one steps are such a share of it. */
 const WISHED_MM = { flat: 0.005, step: 0.5 };
+const STEP_SHARE = 1 / 4000;
 
 /** The drawing itself, where it is the line of the wire's centre. */
 function drawnPoints(path: FigurePath, chain: Chain): Vec[] {
   let points = drawings.get(chain);
   if (!points) {
-    points = flattenPath(drawnPath(path), WISHED_MM.flat, WISHED_MM.step);
+    const drawn = drawnPath(path);
+    const step = Math.max(WISHED_MM.step, pathLength(drawn) * STEP_SHARE);
+    points = flattenPath(drawn, WISHED_MM.flat, step);
     drawings.set(chain, points);
   }
   return points;
@@ -244,8 +263,19 @@ function drawnPoints(path: FigurePath, chain: Chain): Vec[] {
 
 /** A drawn path as a straight blank, with tools for its curves and single bends as the maker wishes. */
 export function formPath(piece: Piece, path: FigurePath, bench: FormingBench): FormedPath {
-  const d = piece.wire.diameterMm;
   const line = centrelineOf(piece, path, bench);
+  // The line itself depends on wire, kit and tolerance; what is added here is all that follows yet.
+  const key = JSON.stringify([path.seam.at, piece.bendEdits]);
+  return rememberBeside(formedOf, line)(key, () => formLine(piece, path, line, bench));
+}
+
+function formLine(
+  piece: Piece,
+  path: FigurePath,
+  line: Centreline,
+  bench: FormingBench,
+): FormedPath {
+  const d = piece.wire.diameterMm;
   const { chain } = line;
   const total = lengthOf(chain);
   const wishedSeam = path.seam.at === null ? topSeam(chain) : path.seam.at * total;

@@ -86,7 +86,7 @@ export function chainBreach(drawn: Path, chain: Chain, toleranceMm: number): Bre
     const walk = walkChain(chain, points);
     if (!isWithin(walk.mm, toleranceMm)) {
       const n = walk.farMm.indexOf(walk.mm);
-      const at = points[walk.pairs[n]![1]]!;
+      const at = points[walk.b[n]!]!;
       return { law: 'strays', at, is: walk.mm, should: toleranceMm };
     }
   }

@@ -1,5 +1,8 @@
+/** Gives what was made for a key before, or makes and keeps it. */
+export type Remember<T> = (key: string, make: () => T) => T;
+
 /** Keeps the last results of a slow pure function. */
-export function remember<T>(limit: number): (key: string, make: () => T) => T {
+export function remember<T>(limit: number): Remember<T> {
   const kept = new Map<string, T>();
   return (key, make) => {
     const known = kept.get(key);

@@ -34,52 +34,51 @@ export interface Stray extends Apart {
 const STEP_MM = 0.25;
 const MOST_STEPS = 4000;
 
-interface Sample {
-  readonly at: Vec;
-  readonly mm: number;
-  readonly corner: boolean;
+/** The formed wire as points, each with its place on the blank and whether it belongs to a corner. */
+interface Samples {
+  readonly at: Vec[];
+  readonly mm: number[];
+  readonly corner: boolean[];
 }
 
-/** The formed wire as points, each with its place on the blank. */
-function samplesOf(strip: Strip): Sample[] {
+function samplesOf(strip: Strip): Samples {
   const step = Math.max(STEP_MM, strip.developedMm / MOST_STEPS);
-  const list: Sample[] = [];
+  const samples: Samples = { at: [], mm: [], corner: [] };
+  const zones = cornerZones(strip);
+  let zone = 0;
+  const add = (at: Vec, mm: number, corner: boolean): void => {
+    while (zone < zones.length && zones[zone]!.to < mm) zone++;
+    samples.at.push(at);
+    samples.mm.push(mm);
+    samples.corner.push(corner || (zone < zones.length && mm >= zones[zone]!.from));
+  };
   for (const piece of strip.pieces) {
     const corner = piece.kind === 'corner' || piece.kind === 'fold';
     const whole = piece.shape.reduce((sum, p) => sum + segmentLength(p), 0);
     let mm = piece.startMm;
     for (const p of piece.shape) {
-      if (list.length === 0) list.push({ at: startOf(p), mm: 0, corner });
+      if (samples.at.length === 0) add(startOf(p), 0, corner);
       const share = whole > 0 ? (segmentLength(p) / whole) * piece.lengthMm : 0;
       const points = flattenSegment(p, 0.01, step);
-      points.forEach((at, i) => {
-        list.push({ at, mm: mm + (share * (i + 1)) / points.length, corner });
-      });
+      points.forEach((at, i) => add(at, mm + (share * (i + 1)) / points.length, corner));
       mm += share;
     }
   }
-  return besideCorners(list, strip);
+  return samples;
 }
 
 /**
  * What lies beside a corner or fold, no further than the drawn tip stands out beyond it, belongs to
  * it: what lies off the line there the rounding takes.
  */
-function besideCorners(list: readonly Sample[], strip: Strip): Sample[] {
-  const zones = strip.pieces.flatMap((p) => {
+const cornerZones = (strip: Strip): { from: number; to: number }[] =>
+  strip.pieces.flatMap((p) => {
     if (p.kind !== 'corner' && p.kind !== 'fold') return [];
     const angle = Math.abs(p.angleRad);
     const radius = p.lengthMm / Math.max(angle, 1e-9);
     const reach = Math.min(radius * Math.tan(Math.min(angle, 2.6) / 2), 4 * radius);
     return [{ from: p.startMm - reach, to: p.startMm + p.lengthMm + reach }];
   });
-  let zone = 0;
-  return list.map((s) => {
-    while (zone < zones.length && zones[zone]!.to < s.mm) zone++;
-    const within = zone < zones.length && s.mm >= zones[zone]!.from;
-    return within && !s.corner ? { ...s, corner: true } : s;
-  });
-}
 
 /**
  * Where a formed wire strays furthest from the points it should follow.
@@ -87,26 +86,25 @@ function besideCorners(list: readonly Sample[], strip: Strip): Sample[] {
  */
 export function strayFrom(wished: readonly Vec[], strip: Strip): Stray | null {
   const samples = samplesOf(strip);
-  if (samples.length === 0 || wished.length < 2) return null;
-  const formed = samples.map((s) => s.at);
-  const { row, pairs, farMm } = strip.closed
+  const formed = samples.at;
+  if (formed.length === 0 || wished.length < 2) return null;
+  const { row, a, b, farMm } = strip.closed
     ? walkRing(wished, formed)
     : { row: wished, ...walkInStep(wished, formed) };
   let [all, elsewhere] = [-1, -1];
   let roundingMm = 0;
-  pairs.forEach(([, j], n) => {
-    if (all < 0 || farMm[n]! > farMm[all]!) all = n;
-    if (samples[j]!.corner) roundingMm = Math.max(roundingMm, farMm[n]!);
-    else if (elsewhere < 0 || farMm[n]! > farMm[elsewhere]!) elsewhere = n;
+  farMm.forEach((far, n) => {
+    if (all < 0 || far > farMm[all]!) all = n;
+    if (samples.corner[b[n]!]) roundingMm = Math.max(roundingMm, far);
+    else if (elsewhere < 0 || far > farMm[elsewhere]!) elsewhere = n;
   });
   const apart = (n: number): Apart => {
-    const [i, j] = pairs[n]!;
-    const { at, mm } = samples[j]!;
-    return { mm: farMm[n]!, wished: row[i]!, formed: at, atMm: mm };
+    const j = b[n]!;
+    return { mm: farMm[n]!, wished: row[a[n]!]!, formed: formed[j]!, atMm: samples.mm[j]! };
   };
   return {
     ...apart(all),
-    atCorner: samples[pairs[all]![1]]!.corner,
+    atCorner: samples.corner[b[all]!]!,
     roundingMm,
     elsewhere: elsewhere < 0 ? null : apart(elsewhere),
   };

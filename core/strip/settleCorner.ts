@@ -171,14 +171,14 @@ function missOf(
   setback: number,
 ): { tipMm: number; sideMm: number } {
   const row = flattenPath({ segments: wished, closed: false }, 0.01, STEP_MM);
-  const { pairs, farMm } = walkInStep(
+  const { a, farMm } = walkInStep(
     row,
     flattenPath({ segments: formed, closed: false }, 0.01, STEP_MM),
   );
   let [tipMm, sideMm] = [0, 0];
-  pairs.forEach(([i], n) => {
-    if (distance(row[i]!, tip) <= setback) tipMm = Math.max(tipMm, farMm[n]!);
-    else sideMm = Math.max(sideMm, farMm[n]!);
+  farMm.forEach((far, n) => {
+    if (distance(row[a[n]!]!, tip) <= setback) tipMm = Math.max(tipMm, far);
+    else sideMm = Math.max(sideMm, far);
   });
   return { tipMm, sideMm };
 }
