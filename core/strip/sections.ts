@@ -257,7 +257,7 @@ function sectionOf(
     if (nature[i] === 'chord' || (nature[i] === 'dense' && segmentLength(s) < 4 * DENSE_LEG_MM)) {
       points.push(endOf(s));
     } else {
-      points.push(...flattenSegment(s, 0.001, step));
+      points.push(...flattenSegment(s, 0.004, step));
     }
   });
   return { kind: 'points', points, corners: group.some((i) => nature[i] === 'dense') };

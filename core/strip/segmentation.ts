@@ -32,7 +32,7 @@ const NO_CORNER_COST = 4;
  * chain move it; a corner left out would be rounded by pieces that are not there.
  */
 const MAX_KNOTS = 1200;
-const WANTED_KNOTS = 160;
+const WANTED_KNOTS = 80;
 const WIDEST_STRIDE = 3;
 const KEPT_ENTRIES = 10;
 
@@ -156,6 +156,9 @@ function worstOf(
   return Math.max(worst, off(points[to]!));
 }
 
+/** Places at which it is looked whether a run goes round a centre without turning back. */
+const STEPS_ROUND = 12;
+
 /** Headings at both ends and turning sense of a run round a centre; null if it wanders or overruns. */
 function headingsOnCircle(
   points: readonly Vec[],
@@ -163,20 +166,30 @@ function headingsOnCircle(
   to: number,
   center: Vec,
 ): { start: number; end: number; turn: 1 | -1 } | null {
-  const at = (part: number): Vec => sub(points[Math.round(from + (to - from) * part)]!, center);
+  // In bare numbers: this is asked of every run that a circle may stand for.
+  const spot = (k: number): Vec => points[Math.round(from + ((to - from) * k) / STEPS_ROUND)]!;
   let sweep = 0;
-  const steps: number[] = [];
-  for (let i = 0; i < 12; i++) {
-    const [a, b] = [at(i / 12), at((i + 1) / 12)];
-    const step = Math.atan2(cross(a, b), dot(a, b));
-    steps.push(step);
+  let [least, most] = [Infinity, -Infinity];
+  let ax = points[from]!.x - center.x;
+  let ay = points[from]!.y - center.y;
+  for (let k = 1; k <= STEPS_ROUND; k++) {
+    const p = spot(k);
+    const bx = p.x - center.x;
+    const by = p.y - center.y;
+    const step = Math.atan2(ax * by - ay * bx, ax * bx + ay * by);
+    if (step < least) least = step;
+    if (step > most) most = step;
     sweep += step;
+    ax = bx;
+    ay = by;
   }
-  if (steps.some((s) => s * Math.sign(sweep) < (-0.5 * Math.abs(sweep)) / 12)) return null;
-  if (Math.abs(sweep) > 2.02 * Math.PI) return null;
   const turn = sweep < 0 ? -1 : 1;
+  const back = turn > 0 ? least : -most;
+  if (back < (-0.5 * Math.abs(sweep)) / STEPS_ROUND) return null;
+  if (Math.abs(sweep) > 2.02 * Math.PI) return null;
   const quarter = (turn * Math.PI) / 2;
-  return { start: angleOf(at(0)) + quarter, end: angleOf(at(1)) + quarter, turn };
+  const heading = (p: Vec): number => Math.atan2(p.y - center.y, p.x - center.x) + quarter;
+  return { start: heading(points[from]!), end: heading(points[to]!), turn };
 }
 
 const isLine = (c: Candidate): boolean => c.curvature === 0;
