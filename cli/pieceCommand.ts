@@ -3,7 +3,7 @@ import { FileError, pieceFromDrawing, readSvg } from '../core/file';
 import { dressPiece } from '../core/dressing';
 import { DEFAULT_LIMITS, hangDressed, verdictOf, type Choice, type Verdict } from '../core/gauge';
 import { readPiece, resizeFigure, type Piece } from '../core/piece';
-import { breachWords, planPiece, type Plan, type WirePlan } from '../core/plan';
+import { alongBlank, breachWords, planPiece, type Plan, type WirePlan } from '../core/plan';
 import { routeDrawing } from '../core/route';
 import { degrees, mmToAwg } from '../core/units';
 import type { PieceOptions } from './arguments';
@@ -93,7 +93,7 @@ function describePlan(plan: Plan): object {
       drawn_mm: w.drawnMm,
       // Walked in step, corners as they are formed; apart from it what their rounding takes.
       deviation_mm: w.stray?.mm ?? 0,
-      deviation_at_mm: w.stray?.atMm ?? 0,
+      deviation_at_mm: w.stray ? alongBlank(w, w.stray.atMm) - w.startMm : 0,
       rounding_mm: w.stray?.roundingMm ?? 0,
       elsewhere_mm: w.stray?.elsewhere?.mm ?? 0,
       corrections: w.corrections.map(({ id, mm }) => ({ name: id, length_mm: mm })),
@@ -102,9 +102,9 @@ function describePlan(plan: Plan): object {
         kind: b.kind,
         angle_deg: degrees(b.angleRad),
         inside_radius_mm: b.insideRadiusMm,
-        start_mm: b.startMm,
-        middle_mm: b.middleMm,
-        end_mm: b.endMm,
+        start_mm: alongBlank(w, b.startMm) - w.startMm,
+        middle_mm: alongBlank(w, b.middleMm) - w.startMm,
+        end_mm: alongBlank(w, b.endMm) - w.startMm,
         from_middle_mm: b.fromMiddleMm,
         step_mm: b.stepMm,
         tool: b.tool?.name ?? null,

@@ -39,6 +39,16 @@ export async function cutMm(page: Page): Promise<number> {
   return Number(match[1]);
 }
 
+/** The parts of a cut length added up, each read to a hundredth of a millimetre. */
+export async function partsMm(page: Page): Promise<number> {
+  await planned(page);
+  await page.getByTestId(CUT).click();
+  const cells = await page.getByRole('dialog').getByRole('cell').allTextContents();
+  await page.keyboard.press('Escape');
+  const parts = cells.slice(0, -1).map((text) => Number(/(\d+\.\d\d) mm/.exec(text)?.[1]));
+  return parts.reduce((sum, mm) => sum + mm, 0);
+}
+
 export async function importSvg(page: Page, name: string, text: string | Buffer): Promise<void> {
   await page
     .getByLabel('Drawing file')

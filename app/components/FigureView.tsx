@@ -2,7 +2,7 @@ import { useMemo, type ReactNode } from 'react';
 import type { Dressing } from '@core/dressing';
 import type { Box } from '@core/geometry';
 import { figureBox, type Piece } from '@core/piece';
-import { bendLabels, placeOnWire, type Plan } from '@core/plan';
+import { alongFigure, bendLabels, placeOnWire, type Plan } from '@core/plan';
 import { usePointer, useShown, useWorkbench } from '~/state/workbench';
 import { Bench, type BenchView } from './Bench';
 import { UnplannedLayer } from './PlanNotices';
@@ -159,7 +159,7 @@ function Runner({ plan, px }: { plan: Plan; px: number }) {
   const wire = usePointer((p) => plan.wires[Math.min(p.wire, plan.wires.length - 1)]);
   const atMm = usePointer((p) => p.atMm);
   if (!wire || atMm === null) return null;
-  const place = placeOnWire(wire, Math.min(wire.developedMm, Math.max(0, atMm - wire.startMm)));
+  const place = placeOnWire(wire, Math.min(wire.developedMm, Math.max(0, alongFigure(wire, atMm))));
   if (!place) return null;
   return (
     <circle

@@ -1,5 +1,5 @@
 import type { Piece } from '@core/piece';
-import type { Stray, WirePlan } from '@core/plan';
+import { alongBlank, type Stray, type WirePlan } from '@core/plan';
 import { printBoth, printLength, printMm, type LengthUnit } from '@core/units';
 
 const REASONS = {
@@ -13,8 +13,8 @@ const REASONS = {
 } as const;
 
 /** The one number for how far the wire lies off the line, with its place; apart from it what rounding takes. */
-function StrayWords({ stray, startMm, unit }: { stray: Stray; startMm: number; unit: LengthUnit }) {
-  const at = printBoth(startMm + stray.atMm, unit);
+function StrayWords({ stray, wire, unit }: { stray: Stray; wire: WirePlan; unit: LengthUnit }) {
+  const at = printBoth(alongBlank(wire, stray.atMm), unit);
   return (
     <p className="mt-1 text-xs text-soft" data-testid="stray">
       Walked along in step, the wire lies at most {printMm(stray.mm, 2)} off the line, at {at}
@@ -75,7 +75,7 @@ export function LengthParts({
           .
         </p>
       )}
-      {wire.stray && <StrayWords stray={wire.stray} startMm={wire.startMm} unit={unit} />}
+      {wire.stray && <StrayWords stray={wire.stray} wire={wire} unit={unit} />}
     </div>
   );
 }

@@ -39,20 +39,19 @@ export const spansOn = ({ items }: Dressing, wire: number, lengthMm: number): St
 export function DressedSpans({
   spans,
   x,
-  startMm,
   thick,
   y: middle,
 }: {
   spans: readonly StripSpan[];
+  /** where a place of the figure stands */
   x: (mm: number) => number;
-  startMm: number;
   thick: number;
   y: number;
 }) {
   return (
     <g pointerEvents="none">
       {spans.map(({ id, kind, fromMm, toMm, beads }) => {
-        const [from, to] = [x(fromMm + startMm), x(toMm + startMm)];
+        const [from, to] = [x(fromMm), x(toMm)];
         const width = Math.max(3, to - from);
         if (kind === 'beads' || kind === 'wound-beads') {
           const count = Math.min(beads, Math.max(1, Math.floor(width / 4)));

@@ -3,7 +3,7 @@ import { Popover } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
 import type { Dressing } from '@core/dressing';
 import type { Piece } from '@core/piece';
-import type { Plan, PlannedBend, WirePlan } from '@core/plan';
+import { alongBlank, type Plan, type PlannedBend, type WirePlan } from '@core/plan';
 import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
 import { usePointer, useWorkbench } from '~/state/workbench';
 import { useBendShift } from '~/state/useBendShift';
@@ -240,7 +240,12 @@ function Band({
         />
         <Allowance from={x(0)} to={x(wire.startMm)} thick={thick} />
         <Allowance from={x(bodyEnd - wire.endMm)} to={x(bodyEnd)} thick={thick} />
-        <DressedSpans spans={dressed} x={x} startMm={wire.startMm} thick={thick} y={BODY_Y} />
+        <DressedSpans
+          spans={dressed}
+          x={(mm) => x(alongBlank(wire, mm))}
+          thick={thick}
+          y={BODY_Y}
+        />
         <Bends wire={wire} x={x} scale={scale} thick={thick} active={bend} />
         <EndLabels wire={wire} x={x} bodyEnd={bodyEnd} unit={unit} />
         {atMm !== null && (
@@ -271,7 +276,7 @@ function Band({
 function nearBend(wire: WirePlan, mm: number, within: number): number | null {
   let best: { i: number; off: number } | null = null;
   wire.bends.forEach((b, i) => {
-    const inside = mm >= b.startMm + wire.startMm && mm <= b.endMm + wire.startMm;
+    const inside = mm >= alongBlank(wire, b.startMm) && mm <= alongBlank(wire, b.endMm);
     const off = inside ? 0 : Math.abs(mm - b.fromEndMm);
     if (off <= within && (!best || off < best.off)) best = { i, off };
   });
@@ -329,7 +334,7 @@ function Bends({
       {many && <ManyBends wire={wire} x={x} thick={thick} />}
       {wire.bends.map((b, i) => {
         if (many && active !== i && !labelled.has(i)) return null;
-        const [from, to] = [x(b.startMm + wire.startMm), x(b.endMm + wire.startMm)];
+        const [from, to] = [x(alongBlank(wire, b.startMm)), x(alongBlank(wire, b.endMm))];
         const at = x(b.fromEndMm);
         const on = active === i;
         const showLabel = on || labelled.has(i);
@@ -416,7 +421,7 @@ function ManyBends({
   thick: number;
 }) {
   const bent = wire.bends.map((b) => {
-    const [from, to] = [x(b.startMm + wire.startMm), x(b.endMm + wire.startMm)];
+    const [from, to] = [x(alongBlank(wire, b.startMm)), x(alongBlank(wire, b.endMm))];
     return `M${from.toFixed(1)} ${BODY_Y}H${Math.max(from + 0.5, to).toFixed(1)}`;
   });
   const marks = wire.bends.map(

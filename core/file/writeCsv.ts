@@ -1,5 +1,5 @@
 import type { Piece } from '../piece';
-import type { Plan } from '../plan';
+import { alongBlank, type Plan } from '../plan';
 import { stepsOf, turnWord } from '../steps';
 import { degrees, nominalAwg, printNumber } from '../units';
 
@@ -66,9 +66,9 @@ export function writeBendsCsv(piece: Piece, plan: Plan): string {
           mm(degrees(b.formToRad)),
           mm(b.insideRadiusMm),
           mm(b.fromEndMm),
-          mm(b.startMm + w.startMm),
-          mm(b.middleMm + w.startMm),
-          mm(b.endMm + w.startMm),
+          mm(alongBlank(w, b.startMm)),
+          mm(alongBlank(w, b.middleMm)),
+          mm(alongBlank(w, b.endMm)),
           mm(b.fromMiddleMm),
           mm(b.stepMm),
           b.tool?.name ?? '',

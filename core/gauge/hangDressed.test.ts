@@ -49,6 +49,54 @@ describe('centre of mass and tilt', () => {
     expect(heavy.tiltRad).toBeCloseTo(Math.PI / 2, 1);
   });
 
+  it('an overlap at the seam and a tucked end weigh where they lie', () => {
+    const square = pieceOf([
+      newPath(
+        'q',
+        [
+          { x: 0, y: 0 },
+          { x: 40, y: 0 },
+          { x: 40, y: 40 },
+          { x: 0, y: 40 },
+        ],
+        true,
+      ),
+    ]);
+    const [path] = square.paths;
+    const seam = { ...path!.seam, join: 'overlap' as const, overlapMm: 16 };
+    // The seam half way along the top, as far again as the overlap runs: 16 mm doubled about x = 28.
+    const lapped = {
+      ...square,
+      hang: { x: 20, y: 0 },
+      paths: [{ ...path!, seam: { ...seam, at: 0.125 } }],
+    };
+    const bare = hang({ ...lapped, paths: [{ ...path!, seam: { ...seam, overlapMm: 0 } }] });
+    const found = hang(lapped);
+    const [own, more] = [bare.massG, wireMassG('copper', 1.024, 16)];
+    expect(found.massG).toBeCloseTo(own + more, 6);
+    expect(found.center.x).toBeCloseTo((own * bare.center.x + more * 28) / (own + more), 1);
+    expect(found.tiltRad).toBeGreaterThan(0.02);
+
+    const tail = { kind: 'tucked' as const, wraps: 5, tailMm: 0 };
+    const bar = openPath('b', [0, 0], [40, 0]);
+    const tucked = hang(pieceOf([{ ...bar, end: tail }], { hang: { x: 20, y: 0 } }));
+    // Five turns round a wire of the same thickness, wound back from the end at x = 40.
+    const wound = wireMassG('copper', 1.024, 5 * 2 * Math.PI * 1.024);
+    const straight = wireMassG('copper', 1.024, 40);
+    expect(tucked.massG).toBeCloseTo(straight + wound, 2);
+    const middle = 40 - (5 * 1.024) / 2;
+    expect(tucked.center.x).toBeCloseTo((straight * 20 + wound * middle) / (straight + wound), 0);
+    expect(tucked.center.x).toBeGreaterThan(25);
+  });
+
+  it('of places equally high it hangs from the first, however the numbers round', () => {
+    // An inverted L begun on its level stroke: all of that is highest.
+    for (const y of [5, 0.1 + 0.2, 1e-13]) {
+      const l = hang(pieceOf([openPath('l', [10, y], [40, y], [40, 45])]));
+      expect(l.places[0]!.pivot.x).toBeCloseTo(10, 6);
+    }
+  });
+
   it('a drop swings free: it pulls where it hangs', () => {
     const bar = pieceOf([openPath('b', [0, 0], [40, 0])], { hang: { x: 20, y: 0 } });
     const on = point(10, 0);

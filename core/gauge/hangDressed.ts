@@ -1,8 +1,23 @@
 import { eyesOf, groundOf, type Dressed, type Dressing } from '../dressing';
 import { endLength } from '../element';
-import { distance, flattenSegment, segmentLength, startOf, type Box, type Vec } from '../geometry';
+import {
+  distance,
+  flattenSegment,
+  highestOf,
+  segmentLength,
+  startOf,
+  type Box,
+  type Vec,
+} from '../geometry';
 import type { FindingKind, Piece } from '../piece';
-import { nearestWire, placedEnds, type Plan } from '../plan';
+import {
+  alongBlank,
+  nearestWire,
+  placedEnds,
+  placeOnWire,
+  type Plan,
+  type WirePlan,
+} from '../plan';
 import { wireMassG } from '../wire';
 
 /** Something with weight at a place. */
@@ -103,7 +118,7 @@ export function hangPlaces(piece: Piece, plan: Plan, dressing: Dressing | null):
           end.end.kind === 'ear-hook' || end.end.kind === 'kidney' || end.end.kind === 'hoop';
         if (!isEar) return [];
         const shape = end.shape.flatMap((s) => [startOf(s), ...flattenSegment(s, 0.2)]);
-        const pivot = shape.reduce((a, b) => (b.y < a.y ? b : a));
+        const pivot = highestOf(shape)!;
         return [{ pivot, on: on(startOf(end.shape[0]!)), by: 'end', itemId: null, worn: true }];
       }),
     ),
@@ -114,7 +129,7 @@ export function hangPlaces(piece: Piece, plan: Plan, dressing: Dressing | null):
     .sort((a, b) => a.pivot.y - b.pivot.y);
   const first = upper.find((f) => f.worn) ?? upper[0];
   if (!first) {
-    const top = points.reduce((a, b) => (b.y < a.y ? b : a));
+    const top = highestOf(points)!;
     return [{ pivot: top, on: top, by: 'top', itemId: null }];
   }
   const second = upper.find(
@@ -147,14 +162,18 @@ export function itemMasses(dressing: Dressing | null, places: readonly HangPlace
   });
 }
 
-/** What lies beyond the figure at the wires' ends, with its weight at its middle. */
+/** What the wires' ends and seams take beyond the figure, with its weight at its middle. */
 export function endMasses(piece: Piece, plan: Plan): (PointMass & { readonly on: Vec })[] {
   const d = plan.diameterMm;
-  return plan.wires.flatMap((wire) =>
-    placedEnds(piece, plan, wire).flatMap(({ shape, end }) => {
-      if (shape.length === 0) return [];
+  const weight = (mm: number): number => wireMassG(piece.wire.metal, d, mm);
+  return plan.wires.flatMap((wire) => [
+    ...placedEnds(piece, plan, wire).flatMap(({ shape, over, end }) => {
+      // An end that only winds on the figure weighs where its wraps lie.
+      const strokes = shape.length > 0 ? shape : over;
+      const [first] = strokes;
+      if (!first) return [];
       let [sum, x, y] = [0, 0, 0];
-      for (const s of shape) {
+      for (const s of strokes) {
         const points = [startOf(s), ...flattenSegment(s, 0.2)];
         const share = segmentLength(s) / points.length;
         for (const p of points) {
@@ -164,16 +183,34 @@ export function endMasses(piece: Piece, plan: Plan): (PointMass & { readonly on:
         }
       }
       // Plain tails are trimmed to what is drawn; wraps and turns weigh what they take.
-      const grams = wireMassG(piece.wire.metal, d, endLength(end, d) || sum);
-      return [{ at: { x: x / sum, y: y / sum }, grams, on: startOf(shape[0]!) }];
+      const grams = weight(endLength(end, d) || sum);
+      return [{ at: { x: x / sum, y: y / sum }, grams, on: startOf(first) }];
     }),
-  );
+    ...seamMass(wire, weight),
+  ]);
 }
 
-/** The highest place of the wire straight above a point; null if there is none above it. */
+const OVERLAP_STEP_MM = 0.5;
+
+/** A closed wire that overlaps itself lies doubled there. */
+function seamMass(
+  wire: WirePlan,
+  weight: (mm: number) => number,
+): (PointMass & { readonly on: Vec })[] {
+  const { overlapMm, join } = wire.ends.seam;
+  if (!wire.closed || join !== 'overlap' || !(overlapMm > 0)) return [];
+  const count = Math.ceil(overlapMm / OVERLAP_STEP_MM);
+  const places = Array.from({ length: count }, (_, i) => {
+    const mm = (((i + 0.5) * overlapMm) / count) % wire.developedMm;
+    return placeOnWire(wire, mm)!.at;
+  });
+  return places.map((at) => ({ at, grams: weight(overlapMm / count), on: at }));
+}
+
 /** A wire that begins or ends just there is over it, mm. */
 const ROUNDING_MM = 1e-6;
 
+/** The highest place of the wire straight above a point; null if there is none above it. */
 function highestOver(
   lines: readonly { readonly points: readonly Vec[] }[],
   { x, y: below }: Vec,
@@ -199,12 +236,13 @@ export function hangDressed(piece: Piece, plan: Plan, dressing: Dressing | null)
   const { lines } = groundOf(piece, plan);
   const perMm = wireMassG(piece.wire.metal, plan.diameterMm, 1);
   const masses: PointMass[] = [
-    ...lines.flatMap(({ points, s }) =>
-      points.slice(1).map((b, i) => ({
+    ...lines.flatMap(({ points, s }, wire) => {
+      const on = plan.wires[wire]!;
+      return points.slice(1).map((b, i) => ({
         at: { x: (points[i]!.x + b.x) / 2, y: (points[i]!.y + b.y) / 2 },
-        grams: perMm * (s[i + 1]! - s[i]!),
-      })),
-    ),
+        grams: perMm * (alongBlank(on, s[i + 1]!) - alongBlank(on, s[i]!)),
+      }));
+    }),
     ...endMasses(piece, plan),
     ...itemMasses(dressing, places),
   ];

@@ -77,6 +77,7 @@ export {
   dot,
   fromAngle,
   mix,
+  highestOf,
   norm,
   perp,
   scale,

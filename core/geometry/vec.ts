@@ -37,3 +37,13 @@ export function wrapAngle(rad: number): number {
 
 /** The signed turn in radians from direction a to direction b, positive clockwise. */
 export const turnBetween = (a: Vec, b: Vec): number => Math.atan2(cross(a, b), dot(a, b));
+
+/** Places whose heights differ by less than this are equally high, mm. */
+const LEVEL_MM = 1e-6;
+
+/** The highest of some points, of several equally high ones the first; null where there is none. */
+export function highestOf(points: readonly Vec[]): Vec | null {
+  let top: Vec | null = null;
+  for (const p of points) if (!top || p.y < top.y - LEVEL_MM) top = p;
+  return top;
+}

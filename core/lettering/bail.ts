@@ -1,4 +1,4 @@
-import { flattenPath, pathsBox, type Path, type Vec } from '../geometry';
+import { flattenPath, highestOf, pathsBox, type Path, type Vec } from '../geometry';
 
 export const ringAt = (center: Vec, radius: number): Path => ({
   segments: [0, 1].map((i) => ({
@@ -24,7 +24,7 @@ export function bailOn(
   const near = Math.max(nearMm, (box.maxX - box.minX) * 0.12);
   const points = paths.flatMap((p) => flattenPath(p, 0.02, 0.3));
   const close = points.filter((p) => Math.abs(p.x - middle) <= near);
-  const top = (close.length > 0 ? close : points).reduce((a, b) => (b.y < a.y ? b : a));
+  const top = highestOf(close.length > 0 ? close : points)!;
   const radius = (insideMm + diameterMm) / 2;
   return ringAt({ x: top.x, y: top.y - radius - diameterMm }, radius);
 }

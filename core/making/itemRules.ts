@@ -26,7 +26,7 @@ const ROUND: ReadonlySet<DressKind> = new Set(['net', 'cage', 'rosette', 'guided
 function bentBy(work: WireSteps, fromMm: number, toMm: number): number {
   let last = 0;
   work.steps.forEach((s, i) => {
-    if (s.marks.some((m) => m.blankMm >= fromMm - 1e-6 && m.blankMm <= toMm + 1e-6)) last = i;
+    if (s.marks.some((m) => m.placeMm >= fromMm - 1e-6 && m.placeMm <= toMm + 1e-6)) last = i;
   });
   return last;
 }

@@ -14,7 +14,7 @@ function threadBefore(work: WireSteps, fromMm: number, toMm: number): number | n
   const index = work.steps.findIndex((s) =>
     s.marks.some((m) => {
       const arm = m.arm === 'towards-last' ? 1 : -1;
-      return arm === outwards && outwards * (m.blankMm - near) > 0;
+      return arm === outwards && outwards * (m.placeMm - near) > 0;
     }),
   );
   return index < 0 ? null : index;

@@ -1,6 +1,7 @@
 import type { FigurePath, Piece } from '../piece';
 import type { Strip } from '../strip';
 import { awgToMm, mmToAwg, printBoth, printGauge, printMm, type LengthUnit } from '../units';
+import { alongBlank, type OnBlank } from './blank';
 
 /** A change that answers a warning, as data; the screen offers it and shows what it does. */
 export type Remedy =
@@ -11,7 +12,7 @@ export type Remedy =
 export interface Advice {
   readonly id: string;
   readonly wire: number;
-  /** position on the blank it speaks of, mm from the blank's start */
+  /** the place of the figure that it speaks of, mm from its first end */
   readonly atMm: number;
   readonly message: string;
   readonly remedies: readonly Remedy[];
@@ -25,14 +26,14 @@ function gaugeUnder(mm: number): number {
 /** What hands cannot do as drawn, each with what to do about it. */
 export function adviceFor(
   piece: Piece,
-  strips: readonly { strip: Strip; path: FigurePath; lost: number; startMm: number }[],
+  strips: readonly { strip: Strip; path: FigurePath; lost: number; onBlank: OnBlank }[],
   unit: LengthUnit = 'mm',
 ): Advice[] {
   const d = piece.wire.diameterMm;
-  return strips.flatMap(({ strip, lost, startMm }, wire) => {
+  return strips.flatMap(({ strip, lost, onBlank }, wire) => {
     const list: Advice[] = strip.problems.map((p, n): Advice => {
       // Said from the first end of the blank, as the marks are.
-      const at = printBoth(startMm + p.atMm, unit);
+      const at = printBoth(alongBlank(onBlank, p.atMm), unit);
       if (p.kind === 'no-room') {
         const thinner = gaugeUnder((d * p.haveMm) / p.needMm);
         const factor = Math.min(10, Math.ceil((p.needMm / Math.max(p.haveMm, 0.05)) * 20) / 20);

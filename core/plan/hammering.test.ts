@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { newPath, newPiece, type DressItem, type Piece } from '../piece';
-import { nearestWire, planPiece } from '.';
+import { alongBlank, alongFigure, nearestWire, planPiece } from '.';
 import type { MeasuredLine } from '../geometry';
 
 const BAR = (id: string, y: number) =>
@@ -58,6 +58,91 @@ describe('what hammering gains', () => {
     const long = { on: { x: 40, y: 0, lengthMm: 900 } };
     const now = cuts(pieceOf([flat('f', 40, 0, long)]));
     expect(bare[0]! - now[0]!).toBeCloseTo(80 * (1 - 0.7 ** 0.2), 9);
+  });
+});
+
+describe('marks on a blank of which stretches are hammered', () => {
+  // Legs of 60 and 60 mm with a corner between, and a loop of 3 mm inside at the first end.
+  const [D, LOOP] = [1, Math.PI * 4];
+  const bent = (dressing: DressItem[]): Piece => {
+    const path = newPath(
+      'l',
+      [
+        { x: 0, y: 0 },
+        { x: 60, y: 0 },
+        { x: 60, y: 60 },
+      ],
+      false,
+    );
+    const start = { kind: 'loop' as const, insideMm: 3, tailMm: 0 };
+    return { ...pieceOf(dressing), paths: [{ ...path, start }] };
+  };
+  const wireOf = (dressing: DressItem[]) => planPiece(bent(dressing)).wires[0]!;
+  const before = wireOf([]);
+
+  it('move back behind the stretch, by what it gains', () => {
+    const after = wireOf([flat('f', 30, 0)]);
+    expect(after.startMm).toBeCloseTo(LOOP, 9);
+    expect(after.bends[0]!.fromEndMm).toBeCloseTo(before.bends[0]!.fromEndMm - GAIN, 9);
+    expect(after.bends[0]!.stepMm).toBeCloseTo(before.bends[0]!.stepMm - GAIN, 9);
+    expect(after.cutMm).toBeCloseTo(before.cutMm - GAIN, 9);
+    // Half way along the blank, the part before is shorter by the gain.
+    expect(after.bends[0]!.fromMiddleMm).toBeCloseTo(before.bends[0]!.fromMiddleMm - GAIN / 2, 9);
+  });
+
+  it('stay where they are before the stretch', () => {
+    const after = wireOf([flat('f', 60, 40)]);
+    expect(after.bends[0]!.fromEndMm).toBeCloseTo(before.bends[0]!.fromEndMm, 9);
+  });
+
+  it('on a closed wire a stretch over the seam goes on at the other end', () => {
+    const ring = newPath(
+      'r',
+      [
+        { x: 0, y: 0 },
+        { x: 40, y: 0 },
+        { x: 40, y: 40 },
+        { x: 0, y: 40 },
+      ],
+      true,
+    );
+    const round = (x: number, y: number): Piece => ({
+      ...pieceOf([flat('f', x, y)]),
+      paths: [{ ...ring, seam: { ...ring.seam, at: 0.125 } }],
+    });
+    const over = planPiece(round(22, 0)).wires[0]!;
+    const clear = planPiece(round(20, 40)).wires[0]!;
+    expect(over.gains).toHaveLength(2);
+    expect(over.cutMm).toBeCloseTo(clear.cutMm, 9);
+  });
+
+  it('of two wishes for one place the one that gives more holds', () => {
+    const two = wireOf([flat('f', 30, 0), flat('g', 30, 0, { thickMm: 0.9 })]);
+    expect(two.cutMm).toBeCloseTo(before.cutMm - GAIN, 9);
+  });
+
+  it('places of the figure and of the blank answer to each other', () => {
+    const gain = fc.record({
+      gap: fc.double({ min: 0, max: 20, noNaN: true }),
+      long: fc.double({ min: 0.1, max: 30, noNaN: true }),
+      share: fc.double({ min: 0.01, max: 0.6, noNaN: true }),
+    });
+    const at = fc.double({ min: -5, max: 200, noNaN: true });
+    fc.assert(
+      fc.property(fc.array(gain, { maxLength: 4 }), at, at, (list, mm, other) => {
+        let to = 0;
+        const gains = list.map(({ gap, long, share }) => {
+          const fromMm = to + gap;
+          to = fromMm + long;
+          return { fromMm, toMm: to, share };
+        });
+        const wire = { startMm: 7 * D, gains };
+        expect(alongFigure(wire, alongBlank(wire, mm))).toBeCloseTo(mm, 9);
+        expect(alongBlank(wire, Math.max(mm, other))).toBeGreaterThanOrEqual(
+          alongBlank(wire, Math.min(mm, other)),
+        );
+      }),
+    );
   });
 });
 

@@ -1,45 +1,54 @@
 import { flattened } from '../element';
 import type { MeasuredLine } from '../geometry';
 import type { Piece } from '../piece';
+import type { Gain } from './blank';
 import { nearestWire } from './nearestWire';
-import type { WirePlan } from './planPiece';
+
+/** What hammering gives a wire: the stretches apart and in order, and how many wishes they came of. */
+export interface Hammered {
+  readonly gains: readonly Gain[];
+  readonly count: number;
+}
 
 /**
- * Stretches that are hammered longer take less wire: what they gain is a part of the cut length, with
- * a minus, where the maker wished it reckoned ahead. A finished stretch L needs L / factor of wire.
+ * Stretches that are hammered longer take less wire, where the maker wished it reckoned ahead: a
+ * finished stretch L needs L / factor of wire. What would lie past an end of the wire is not hammered,
+ * and of two wishes for one place the one that gives more holds.
+ * @param lines the formed wires
+ * @param lengthsMm the developed length of each
  */
-export function withHammering(
+export function hammeredWires(
   piece: Piece,
-  wires: readonly WirePlan[],
   lines: readonly MeasuredLine[],
-): readonly WirePlan[] {
-  const gains = new Map<number, { gain: number; count: number }>();
+  lengthsMm: readonly number[],
+): Hammered[] {
+  const wished = lines.map(() => ({ gains: new Array<Gain>(), count: 0 }));
   for (const item of piece.dressing) {
     if (item.kind !== 'flatten' || !item.ahead) continue;
     const foot = nearestWire(lines, item.on);
     if (!foot) continue;
     const { lengthFactor } = flattened(piece.wire.diameterMm, item.thickMm, item.spread);
-    // What would lie past an end of the wire is not hammered.
     const half = item.on.lengthMm / 2;
-    const from = Math.max(0, foot.mm - half);
-    const whole = Math.max(0, Math.min(wires[foot.wire]!.developedMm, foot.mm + half) - from);
-    const before = gains.get(foot.wire) ?? { gain: 0, count: 0 };
-    const gain = before.gain + whole * (1 - 1 / lengthFactor);
-    gains.set(foot.wire, { gain, count: before.count + 1 });
+    const share = 1 - 1 / lengthFactor;
+    const all = lengthsMm[foot.wire]!;
+    // On a closed wire what lies past the seam goes on at its other end.
+    for (const by of lines[foot.wire]!.closed && 2 * half < all ? [-all, 0, all] : [0]) {
+      const fromMm = Math.max(0, foot.mm - half + by);
+      const toMm = Math.min(all, foot.mm + half + by);
+      if (toMm > fromMm) wished[foot.wire]!.gains.push({ fromMm, toMm, share });
+    }
+    wished[foot.wire]!.count++;
   }
-  if (gains.size === 0) return wires;
-  return wires.map((wire, i) => {
-    const found = gains.get(i);
-    if (!found || found.gain < 1e-9) return wire;
-    const part = {
-      id: 'hammering',
-      name: 'Gained by hammering',
-      count: found.count,
-      lengthMm: -found.gain,
-    };
-    const reserve = wire.parts.findIndex((p) => p.id === 'reserve');
-    const parts = [...wire.parts];
-    parts.splice(reserve < 0 ? parts.length : reserve, 0, part);
-    return { ...wire, parts, cutMm: wire.cutMm - found.gain };
+  return wished.map(({ gains, count }) => ({ gains: apart(gains), count }));
+}
+
+/** Stretches that may overlap as stretches that do not. */
+function apart(list: readonly Gain[]): Gain[] {
+  const edges = [...new Set(list.flatMap((g) => [g.fromMm, g.toMm]))].sort((a, b) => a - b);
+  return edges.slice(1).flatMap((toMm, i): Gain[] => {
+    const fromMm = edges[i]!;
+    const over = list.filter((g) => g.fromMm <= fromMm && g.toMm >= toMm);
+    const share = Math.max(0, ...over.map((g) => g.share));
+    return share > 1e-9 ? [{ fromMm, toMm, share }] : [];
   });
 }

@@ -1,4 +1,4 @@
-import { distance, type MeasuredLine, type Vec } from '../geometry';
+import { distance, highestOf, type MeasuredLine, type Vec } from '../geometry';
 import { nearestWire } from './nearestWire';
 
 /** The middle of the bare figure, by which ends and names turn outwards; core/gauge hangs the dressed piece. */
@@ -17,10 +17,8 @@ export function hangOf(lines: readonly MeasuredLine[], wished: Vec | null): Hang
   let mass = 0;
   let x = 0;
   let y = 0;
-  let top: Vec | null = null;
   for (const { points } of lines) {
     points.forEach((p, i) => {
-      if (!top || p.y < top.y) top = p;
       const q = points[i + 1];
       if (!q) return;
       const m = distance(p, q);
@@ -29,7 +27,9 @@ export function hangOf(lines: readonly MeasuredLine[], wished: Vec | null): Hang
       y += (m * (p.y + q.y)) / 2;
     });
   }
-  const from = wished ? (nearestWire(lines, wished)?.at ?? null) : (top as Vec | null);
+  const from = wished
+    ? (nearestWire(lines, wished)?.at ?? null)
+    : highestOf(lines.flatMap((l) => l.points));
   if (!from || mass === 0) return null;
   return { center: { x: x / mass, y: y / mass }, from };
 }

@@ -1,6 +1,7 @@
 /** Plan: from a piece to everything its screens, sheet and files show. One pure function. */
 export type { Advice, Remedy } from './advice';
 export { breachRemedy, breachWords } from './breachWords';
+export { alongBlank, alongFigure, type Gain, type OnBlank } from './blank';
 export { bendLabels, type BendLabel } from './labels';
 export { endShapes, placedEnds, type PlacedEnd } from './endShapes';
 export type { Hang } from './hang';

@@ -16,8 +16,15 @@ export interface Allowances {
   readonly reserveMm: number;
 }
 
-/** What both ends take beyond the developed figure, mm. A closed figure has a seam instead. */
-export function allowancesOf(piece: Piece, path: FigurePath): Allowances & { parts: LengthPart[] } {
+/**
+ * What both ends take beyond the developed figure, mm. A closed figure has a seam instead.
+ * @param hammered what hammering gives, and at how many places: it need not be cut
+ */
+export function allowancesOf(
+  piece: Piece,
+  path: FigurePath,
+  hammered: { readonly gainMm: number; readonly count: number } = { gainMm: 0, count: 0 },
+): Allowances & { parts: LengthPart[] } {
   const d = piece.wire.diameterMm;
   const parts: LengthPart[] = [];
   const put = (id: string, name: string, lengthMm: number, count = 1): number => {
@@ -43,6 +50,10 @@ export function allowancesOf(piece: Piece, path: FigurePath): Allowances & { par
     const each = loopLength(path.seam.loopInsideMm, d);
     put('seam-loops', 'Loops at the seam', 2 * each, 2);
     startMm = endMm = each;
+  }
+  if (hammered.gainMm > 1e-9) {
+    const { gainMm, count } = hammered;
+    parts.push({ id: 'hammering', name: 'Gained by hammering', count, lengthMm: -gainMm });
   }
   const reserveMm = put('reserve', 'Reserve, trimmed at the end', piece.reserveMm);
   return { startMm, endMm, reserveMm, parts };

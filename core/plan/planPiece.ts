@@ -12,8 +12,9 @@ import type { Route } from '../route';
 import { isBend, marksOf, shiftRoom, type Mark, type Strip } from '../strip';
 import { wireMassG } from '../wire';
 import { adviceFor, type Advice } from './advice';
+import { alongBlank, gainUpTo, type OnBlank } from './blank';
 import { formPath } from './formPath';
-import { withHammering } from './hammering';
+import { hammeredWires } from './hammering';
 import { hangOf, type Hang } from './hang';
 import { allowancesOf, developedParts, type Allowances, type LengthPart } from './lengths';
 import { bareLine, crossingsOf, formedLine, placeOnWire, type WireCrossing } from './places';
@@ -28,7 +29,7 @@ export interface PlannedBend extends Mark {
   /** angle to bend to so that it springs back to `angleRad`, same sign */
   readonly formToRad: number;
   readonly tool: Tool | null;
-  /** where the tool grips, from the cut end with all that precedes the figure */
+  /** where the tool grips, from the blank's first end */
   readonly fromEndMm: number;
   /** the bend's place on the formed figure */
   readonly place: Vec;
@@ -39,7 +40,7 @@ export interface PlannedBend extends Mark {
   readonly shift: readonly [number, number];
 }
 
-export interface WirePlan extends Allowances {
+export interface WirePlan extends Allowances, OnBlank {
   readonly pathId: string;
   readonly closed: boolean;
   /** what is chosen about its ends, or its seam if it is closed */
@@ -116,12 +117,26 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
   const d = piece.wire.diameterMm;
   const meetings = findMeetings(bare, d, alongsideWish(d));
   const beside = asidesOf(strips, meetings.alongside, d);
+  const asDrawn = beside.every((b) => b.length === 0);
+  const lines = asDrawn
+    ? bare
+    : strips.map((strip, n) => formedLine({ strip, asides: beside[n] ?? [] }));
+  const hammered = hammeredWires(
+    piece,
+    lines,
+    strips.map((s) => s.developedMm),
+  );
   const wires = built.map((b, n): WirePlan => {
-    const { path, strip, drawnMm, corrections, stray, seamAt } = b;
+    const { path, strip, drawnMm, stray, seamAt } = b;
     const asides = beside[n] ?? [];
     const placed = { strip, asides };
-    const allowances = allowancesOf(piece, path);
+    const { gains, count } = hammered[n]!;
+    const gainMm = gainUpTo(gains, strip.developedMm);
+    const allowances = allowancesOf(piece, path, { gainMm, count });
     const { startMm, endMm, reserveMm } = allowances;
+    const onBlank = { startMm, gains };
+    const middleOfBlank = strip.developedMm / 2 - gainMm / 2 + startMm;
+    let stepFrom = startMm;
     const pieceOf = strip.pieces.flatMap((p, i) => (isBend(p) ? [i] : []));
     const bends = marksOf(strip).map((mark, i): PlannedBend => {
       const at = pieceOf[i]!;
@@ -132,6 +147,9 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
       const gripMm = tool?.grip === 'edge' ? mark.startMm : mark.gripMm;
       const radius = mark.insideRadiusMm + piece.wire.diameterMm / 2;
       const past = mark.kind === 'fold' ? 1 : overbend(Math.max(radius, 0.01));
+      const middleOn = alongBlank(onBlank, mark.middleMm);
+      const stepMm = middleOn - stepFrom;
+      stepFrom = middleOn;
       // Field by field: spreading some hundred marks takes longer than planning them.
       return {
         kind: mark.kind,
@@ -141,11 +159,11 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
         middleMm: mark.middleMm,
         endMm: mark.endMm,
         gripMm,
-        fromMiddleMm: mark.fromMiddleMm,
-        stepMm: mark.stepMm,
+        fromMiddleMm: middleOn - middleOfBlank,
+        stepMm,
         formToRad: mark.angleRad * past,
         tool,
-        fromEndMm: startMm + gripMm,
+        fromEndMm: alongBlank(onBlank, gripMm),
         place: placeOnWire(placed, mark.middleMm)?.at ?? NOWHERE,
         spot: b.spots[at] ?? NOWHERE,
         edit,
@@ -160,37 +178,35 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}):
       asides,
       bends,
       developedMm: strip.developedMm,
-      cutMm: strip.developedMm + startMm + endMm + reserveMm,
+      cutMm: strip.developedMm - gainMm + startMm + endMm + reserveMm,
       parts: [...developedParts(strip), ...allowances.parts],
       startMm,
       endMm,
       reserveMm,
+      gains,
       drawnMm,
-      corrections,
+      corrections: b.corrections,
       wished: b.wished,
       stray,
       seamAt,
       seamPlace: path.closed ? (placeOnWire(placed, 0)?.at ?? null) : null,
     };
   });
-  const asDrawn = beside.every((b) => b.length === 0);
-  const lines = asDrawn ? bare : wires.map((w) => formedLine(w));
   const found = asDrawn ? meetings.crossings : findCrossings(lines, d);
-  const hammered = withHammering(piece, wires, lines);
-  const used = hammered.reduce((sum, w) => sum + w.cutMm - w.reserveMm, 0);
+  const used = wires.reduce((sum, w) => sum + w.cutMm - w.reserveMm, 0);
   return {
-    wires: hammered,
+    wires,
     unplanned,
     diameterMm: d,
     route: route && summary(route),
     crossings: crossingsOf(found, d, piece.over, piece.overAt),
     advice: adviceFor(
       piece,
-      built.map((b, i) => ({ ...b, startMm: wires[i]!.startMm })),
+      built.map((b, i) => ({ ...b, onBlank: wires[i]! })),
     ),
     hang: hangOf(lines, piece.hang),
     massG: wireMassG(piece.wire.metal, piece.wire.diameterMm, used),
-    totalCutMm: hammered.reduce((sum, w) => sum + w.cutMm, 0),
+    totalCutMm: wires.reduce((sum, w) => sum + w.cutMm, 0),
     flowMPa: wire.flowMPa,
     measured: coilOf(piece.wire, coils) !== null,
   };

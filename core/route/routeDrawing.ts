@@ -1,4 +1,4 @@
-import { distance, pathLength, reverseSegment, type Path, type Vec } from '../geometry';
+import { distance, highestOf, pathLength, reverseSegment, type Path, type Vec } from '../geometry';
 import { bridged, partsOf } from './bridges';
 import { buildGraph, type RouteGraph } from './graph';
 import { joinOdd, type Joining } from './joinOdd';
@@ -121,7 +121,7 @@ export function nodeNear(graph: RouteGraph, at: Vec, reachMm = REACH_MM): number
 function hangPlace(graph: RouteGraph, options: RouteOptions): Vec {
   if (options.hang) return options.hang;
   const used = graph.nodes.filter((n) => n.degree > 0);
-  return used.reduce<Vec>((top, n) => (n.at.y < top.y ? n.at : top), used[0]?.at ?? { x: 0, y: 0 });
+  return highestOf(used.map((n) => n.at)) ?? { x: 0, y: 0 };
 }
 
 function splitParts(graph: RouteGraph, options: RouteOptions): Part[] {

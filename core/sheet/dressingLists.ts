@@ -3,7 +3,7 @@ import { DEFAULT_KIT, type Kit } from '../forming';
 import { perp, type Vec } from '../geometry';
 import { assemblyOf, makeSteps, type MakeStep } from '../making';
 import type { Piece } from '../piece';
-import type { Plan } from '../plan';
+import { alongBlank, type Plan } from '../plan';
 import { printBoth, printGauge, printLength, printNumber, type LengthUnit } from '../units';
 import { METAL_FACTS } from '../wire';
 import { wrapped, type Block } from './blocks';
@@ -109,8 +109,9 @@ function placeWords(d: Dressed, plan: Plan, unit: LengthUnit): string {
   const [span] = d.spans;
   if (!span) return '';
   const wire = plan.wires.length > 1 ? `wire ${span.wire + 1}, ` : '';
-  const from = (plan.wires[span.wire]?.startMm ?? 0) + span.fromMm;
-  const to = (plan.wires[span.wire]?.startMm ?? 0) + span.toMm;
+  const on = plan.wires[span.wire]!;
+  const from = alongBlank(on, span.fromMm);
+  const to = alongBlank(on, span.toMm);
   return `${wire}${printLength(from, unit)} to ${printLength(to, unit)} from the first end`;
 }
 

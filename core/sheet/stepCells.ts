@@ -129,7 +129,7 @@ function crossed(
 /** Where the bends of this step were gripped. */
 function ticks(wire: WirePlan, step: Step, map: Affine, wide: number): Item[] {
   return step.marks.flatMap((m): Item[] => {
-    const place = placeOnWire(wire, m.blankMm);
+    const place = placeOnWire(wire, m.placeMm);
     if (!place) return [];
     const x = map.a * place.at.x + map.e;
     const y = map.d * place.at.y + map.f;

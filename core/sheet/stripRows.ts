@@ -1,5 +1,5 @@
 import type { Piece } from '../piece';
-import type { WirePlan } from '../plan';
+import { alongBlank, type WirePlan } from '../plan';
 import type { WorkMarks } from '../steps';
 import { printLength, printNumber, type LengthUnit } from '../units';
 import { MARGIN_MM, rule, words, type Item, type Paper } from './items';
@@ -43,7 +43,7 @@ function oneRow(
   ];
   const bodyStart = wire.reserveMm * (1 - share);
   const bodyEnd = wire.cutMm - wire.reserveMm * share;
-  const figure = bodyStart + wire.startMm;
+  const onRow = (mm: number): number => bodyStart + alongBlank(wire, mm);
   stretch(bodyStart, bodyEnd, (a, b) => [rule(a, y, b, y, d, 'faint')]);
   for (const [a, b] of [
     [0, bodyStart],
@@ -51,7 +51,7 @@ function oneRow(
   ] as const) {
     stretch(a, b, (p, q) => [rule(p, y, q, y, Math.min(d, 0.5), 'soft', 1.5)]);
   }
-  stretch(bodyStart, figure, (a, b) => bracket(a, b, y, 'end'));
+  stretch(bodyStart, bodyStart + wire.startMm, (a, b) => bracket(a, b, y, 'end'));
   stretch(bodyEnd - wire.endMm, bodyEnd, (a, b) => bracket(a, b, y, 'end'));
   const inOrder = [...marks.marks].sort((a, b) => a.bend - b.bend);
   if (marks.middleMarkMm !== null) {
@@ -63,9 +63,9 @@ function oneRow(
   }
   inOrder.forEach((mark, i) => {
     const bend = wire.bends[mark.bend]!;
-    const [start, end] = [bend.startMm + figure, bend.endMm + figure];
+    const [start, end] = [onRow(bend.startMm), onRow(bend.endMm)];
     stretch(start, end, (a, b) => [rule(a, y, b, y, Math.max(0.35, d * 0.6), 'soft')]);
-    const at = figure + mark.blankMm;
+    const at = onRow(mark.placeMm);
     if (at < from - 1e-9 || at >= from + width) return;
     items.push(rule(x(at), y - 3.2, x(at), y + 3.2, bend.kind === 'curve' ? 0.2 : 0.4, 'accent'));
     if (bend.kind === 'fold')

@@ -105,7 +105,7 @@ describe('marks', () => {
           expect(other.turnRad).toBe(-m.turnRad);
           const mid = middle!.marks.find((n) => n.bend === m.bend)!;
           const out = mid.arm === 'towards-last' ? 1 : -1;
-          expect(wire.developedMm / 2 + out * mid.atMm).toBeCloseTo(mid.blankMm, 9);
+          expect(wire.developedMm / 2 + out * mid.atMm).toBeCloseTo(mid.placeMm, 9);
           expect(mid.turnRad).toBe(out * b.angleRad);
         }
         for (const marks of [first!, last!, middle!]) {

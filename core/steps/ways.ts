@@ -1,4 +1,4 @@
-import type { PlannedBend, WirePlan } from '../plan';
+import { alongBlank, alongFigure, type PlannedBend, type WirePlan } from '../plan';
 import type { WorkOrigin } from '../piece';
 
 /** Which way along the wire the work goes from where it begins. */
@@ -17,15 +17,15 @@ export interface WorkMark {
   readonly turnRad: number;
   readonly formToRad: number;
   readonly grip: 'edge' | 'centre';
-  /** the grip's place on the blank from the figure's first end, mm */
-  readonly blankMm: number;
+  /** the grip's place along the figure, mm */
+  readonly placeMm: number;
 }
 
 /** A wire's marks for one way of working, in the order in which they are worked. */
 export interface WorkMarks {
   readonly from: WorkOrigin;
   readonly marks: readonly WorkMark[];
-  /** where the work begins, on the blank from the figure's first end, mm */
+  /** where the work begins, along the figure, mm */
   readonly originMm: number;
   /** where the middle mark stands on the cut wire, from its first cut end, mm; null if not used */
   readonly middleMarkMm: number | null;
@@ -43,13 +43,9 @@ export function gripOf(bend: PlannedBend): 'edge' | 'centre' {
  * Where a wire is marked for a way of working. From an end: distances from that cut end. From the
  * middle: distances outwards from the middle mark, to both sides. A bend that is gripped at its
  * edge is gripped at the edge nearer to where the work began, so its mark differs from way to way.
- * @param middleMm the figure's middle on the blank; by default half way
+ * @param middleMm where the middle mark stands along the figure; by default half way along its blank
  */
-export function workMarks(
-  wire: WirePlan,
-  from: WorkOrigin,
-  middleMm = wire.developedMm / 2,
-): WorkMarks {
+export function workMarks(wire: WirePlan, from: WorkOrigin, middleMm = middleOf(wire)): WorkMarks {
   const { bends, developedMm } = wire;
   const outwards = bends.map((_, i) => i);
   const reserveAt = from === 'first' ? 'last' : from === 'last' ? 'first' : 'both';
@@ -57,47 +53,54 @@ export function workMarks(
     const originMm = from === 'first' ? 0 : developedMm;
     const arm: Arm = from === 'first' ? 'towards-last' : 'towards-first';
     const order = from === 'first' ? outwards : outwards.reverse();
-    const before = from === 'first' ? wire.startMm : wire.endMm;
-    const marks = order.map((i) => markOn(bends[i]!, i, arm, originMm, before));
+    // The zero is the cut end, before what that end takes.
+    const zeroMm = from === 'first' ? 0 : alongBlank(wire, developedMm) + wire.endMm;
+    const marks = order.map((i) => markOn(wire, i, arm, originMm, zeroMm));
     return { from, marks: stepped(marks), originMm, middleMarkMm: null, reserveAt };
   }
   const marks = outwards.map((i) => {
     const b = bends[i]!;
     const arm: Arm = b.middleMm >= middleMm ? 'towards-last' : 'towards-first';
-    return markOn(b, i, arm, middleMm, 0);
+    return markOn(wire, i, arm, middleMm, alongBlank(wire, middleMm));
   });
   marks.sort((a, b) => a.atMm - b.atMm || a.bend - b.bend);
   return {
     from,
     marks: stepped(marks),
     originMm: middleMm,
-    middleMarkMm: wire.reserveMm / 2 + wire.startMm + middleMm,
+    middleMarkMm: wire.reserveMm / 2 + alongBlank(wire, middleMm),
     reserveAt,
   };
 }
 
+/** Half way along the figure's part of the blank, as a place on the figure. */
+const middleOf = (wire: WirePlan): number =>
+  alongFigure(wire, (wire.startMm + alongBlank(wire, wire.developedMm)) / 2);
+
+/** @param zeroMm where distances count from, on the blank */
 function markOn(
-  b: PlannedBend,
+  wire: WirePlan,
   bend: number,
   arm: Arm,
   originMm: number,
-  beforeMm: number,
+  zeroMm: number,
 ): Omit<WorkMark, 'stepMm'> {
+  const b = wire.bends[bend]!;
   const out = arm === 'towards-last';
   const grip = gripOf(b);
   const edge = out ? b.startMm : b.endMm;
   // A bend that the middle lies in is gripped there: it has no nearer edge.
   const around = b.startMm < originMm && originMm < b.endMm;
-  const blankMm = grip === 'edge' && !around ? edge : b.middleMm;
+  const placeMm = grip === 'edge' && !around ? edge : b.middleMm;
   const sign = out ? 1 : -1;
   return {
     bend,
     arm,
-    atMm: beforeMm + Math.abs(blankMm - originMm),
+    atMm: Math.abs(alongBlank(wire, placeMm) - zeroMm),
     turnRad: sign * b.angleRad,
     formToRad: sign * b.formToRad,
     grip: around ? 'centre' : grip,
-    blankMm,
+    placeMm,
   };
 }
 

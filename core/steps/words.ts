@@ -1,6 +1,6 @@
 import { jawWidths, type Kit } from '../forming';
 import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '../units';
-import type { Plan, PlannedBend, WirePlan } from '../plan';
+import { alongBlank, type Plan, type PlannedBend, type WirePlan } from '../plan';
 import type { Trouble } from './room';
 import type { Measure, Step, WireSteps } from './stepsOf';
 import type { TailMove, Threading } from './tail';
@@ -56,11 +56,11 @@ export function moveWords(move: TailMove, unit: LengthUnit): string {
 export function troubleWords(trouble: Trouble, wire: WirePlan, unit: LengthUnit): string {
   if (trouble.kind === 'tool-room') {
     const tool = wire.bends[trouble.bend]?.tool?.name ?? 'the tool';
-    return `No room for ${tool}: wire formed before, ${printLength(wire.startMm + trouble.atMm, unit)} along, lies where it would stand. Shape this curve by hand against the pattern.`;
+    return `No room for ${tool}: wire formed before, ${printLength(alongBlank(wire, trouble.atMm), unit)} along, lies where it would stand. Shape this curve by hand against the pattern.`;
   }
   if (trouble.kind === 'jaw-room') {
     const have = Math.max(0, trouble.haveMm);
-    return `${printNumber(have, 1)} mm of straight before it, and ${trouble.jaw} need ${printNumber(trouble.needMm, 1)} mm. Hold it on the tail’s side instead, at the other edge of the bend, ${printLength(wire.startMm + trouble.insteadMm, unit)} along.`;
+    return `${printNumber(have, 1)} mm of straight before it, and ${trouble.jaw} need ${printNumber(trouble.needMm, 1)} mm. Hold it on the tail’s side instead, at the other edge of the bend, ${printLength(alongBlank(wire, trouble.insteadMm), unit)} along.`;
   }
   return 'The tail would have to pass through wire that is closed: the space is narrower than the wire. Let it lie over or under there, open the figure, or form the other part first.';
 }

@@ -1,4 +1,5 @@
 import { DRESS_FACTS, isFreePlace, groundOf, runAt, stretchPlace } from '@core/dressing';
+import { alongBlank, alongFigure } from '@core/plan';
 import type { DressItem, StretchPlace } from '@core/piece';
 import type { LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
@@ -109,11 +110,12 @@ function OnePlace({
       )}
       <LengthField
         label={`${name}: ${long ? 'middle' : 'along the wire'}`}
-        valueMm={middle}
+        valueMm={alongBlank(wire, middle)}
         unit={unit}
-        max={Math.max(0.1, wire.developedMm)}
+        min={alongBlank(wire, 0)}
+        max={Math.max(0.1, alongBlank(wire, wire.developedMm))}
         alone
-        onChange={(mm) => put(run.wire, mm, on.lengthMm)}
+        onChange={(mm) => put(run.wire, alongFigure(wire, mm), on.lengthMm)}
       />
       {long && (
         <LengthField

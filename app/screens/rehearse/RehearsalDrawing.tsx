@@ -192,7 +192,7 @@ function NextMarks({
 }) {
   const pieces = useMemo(() => wire.strip.pieces.filter(isBend), [wire]);
   return work.steps[done + 1]?.marks.map((m) => {
-    const place = placeOnWire(pose, m.blankMm);
+    const place = placeOnWire(pose, m.placeMm);
     if (!place) return null;
     const { at, direction } = place;
     const reach = d / 2 + 7 * px;
