@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { pathLength, type Vec } from '../geometry';
+import { flattenPath, pathLength, walkInStep, walkRing, type Vec } from '../geometry';
 import {
   bestAxis,
   betterHalf,
@@ -23,6 +23,12 @@ const row = (id: string, ...points: Vec[]): FigurePath => newPath(id, points, fa
 const pieceWith = (...paths: FigurePath[]): Piece => ({ ...newPiece('p', 'Lines', ''), paths });
 const lengthOf = (p: Piece): number =>
   p.paths.reduce((sum, path) => sum + pathLength(drawnPath(path)), 0);
+
+/** How far two lines come apart, walked in step. */
+const walkedApart = (a: FigurePath, b: FigurePath): number => {
+  const [p, q] = [a, b].map((path) => flattenPath(drawnPath(path), 0.01, 0.2));
+  return (a.closed ? walkRing(p!, q!) : walkInStep(p!, q!)).mm;
+};
 
 describe('joining and cutting', () => {
   const two = pieceWith(
@@ -142,6 +148,103 @@ describe('symmetry', () => {
       expect(kept).toHaveLength(1);
       expect(pathLength(drawnPath(kept[0]!))).toBeCloseTo(pathLength(drawnPath(even)), 6);
     }
+  });
+});
+
+describe('mirroring a wire that crosses the axis', () => {
+  const axis = { at: at(0, 0), angleRad: Math.PI / 2 };
+  const bumped = (p: Vec, by: number): Vec => at(p.x + by, p.y);
+  const rounded = (points: readonly Vec[], closed: boolean): FigurePath =>
+    newPath('w', [...points], closed);
+  const curve = (from: number, to: number, of: (t: number) => Vec, count = 120): Vec[] =>
+    Array.from({ length: count + 1 }, (_, i) => of(from + ((to - from) * i) / count));
+  // A bow whose ends cross below, and an open line that crosses the axis three times.
+  const shapes: [string, FigurePath][] = [
+    [
+      'a knot with crossed ends',
+      rounded(
+        curve(-2.4, 2.4, (t) => at(14 * Math.sin(1.6 * t), 20 * Math.cos(t) - 2)),
+        false,
+      ),
+    ],
+    [
+      'an eight that lies on its side',
+      rounded(
+        curve(0, 2 * Math.PI, (t) => at(18 * Math.sin(t), 9 * Math.sin(2 * t))).slice(0, -1),
+        true,
+      ),
+    ],
+    [
+      'an eight that stands',
+      rounded(
+        curve(0.7, 0.7 + 2 * Math.PI, (t) => at(9 * Math.sin(2 * t), 18 * Math.sin(t))).slice(
+          0,
+          -1,
+        ),
+        true,
+      ),
+    ],
+    [
+      'a rosette of three loops',
+      rounded(
+        curve(0, 2 * Math.PI, (t) => {
+          const r = 12 + 9 * Math.cos(3 * t);
+          return at(r * Math.sin(2 * t), -r * Math.cos(2 * t));
+        }).slice(0, -1),
+        true,
+      ),
+    ],
+  ];
+  for (const [name, path] of shapes) {
+    const drawn = lengthOf(pieceWith(path));
+    it(`${name} stays one wire of its length, and its ends stay`, () => {
+      for (const side of [1, -1] as const) {
+        const kept = mirrorHalf([path], axis, side, () => 'new');
+        expect(kept).toHaveLength(1);
+        expect(kept[0]).toMatchObject({ id: 'w', closed: path.closed, start: path.start });
+        expect(Math.abs(lengthOf(pieceWith(...kept)) - drawn)).toBeLessThan(0.01 * drawn);
+        expect(walkedApart(kept[0]!, path)).toBeLessThan(0.3);
+      }
+    });
+
+    it(`${name} with a flaw on one side becomes its own image`, () => {
+      const flawed = {
+        ...path,
+        nodes: path.nodes.map((p, i) => (i > 8 && i < 14 ? bumped(p, 0.9) : p)),
+      };
+      const found = bestAxis([flawed])!;
+      expect(found.worstMm).toBeGreaterThan(0.4);
+      for (const side of [1, -1] as const) {
+        const kept = mirrorHalf([flawed], found.axis, side, () => 'new');
+        expect(kept).toHaveLength(1);
+        expect(bestAxis(kept)!.worstMm).toBeLessThan(0.1);
+      }
+    });
+  }
+
+  it('halves that lie on the same line in another order are not alike', () => {
+    // Both arms lie on their mirror image, but one goes out and back once more on the way.
+    const twice = [at(-10, 0), at(-4, 0), at(-8, 0), at(0, 0), at(10, 0)];
+    const found = bestAxis([newPath('t', [...twice, at(10, 12), at(-10, 12)], true)])!;
+    expect(found.worstMm).toBeGreaterThan(1);
+  });
+
+  it('of two wires that answer to each other one becomes the image, and keeps its name', () => {
+    const left = newPath('left', [at(-5, 0), at(-12, 8), at(-5, 20)], false);
+    const right = newPath('right', [at(5.4, 20), at(12, 8.5), at(5, 0)], false);
+    const kept = mirrorHalf([left, right], axis, 1, () => 'new');
+    expect(kept.map((p) => p.id)).toEqual(['left', 'right']);
+    const [a, b] = kept.map((p) => p.nodes);
+    for (const [i, node] of a!.entries()) {
+      expect(node.x + b![2 - i]!.x).toBeCloseTo(0, 9);
+      expect(node.y).toBeCloseTo(b![2 - i]!.y, 9);
+    }
+  });
+
+  it('a stem that runs on the axis is laid onto it', () => {
+    const stem = newPath('s', [at(0.3, 0), at(-0.2, 15), at(0.1, 30)], false);
+    const [kept] = mirrorHalf([stem], axis, 1, () => 'new');
+    expect(kept!.nodes.map((n) => n.x)).toEqual([0, 0, 0].map((v) => expect.closeTo(v, 9)));
   });
 });
 

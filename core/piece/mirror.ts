@@ -1,168 +1,22 @@
 import {
+  applyAffine,
+  arcToCubics,
   distance,
   flattenPath,
-  pathLength,
   pointAt,
   reversePath,
+  segmentLength,
   splitCubic,
   transformPath,
   type Affine,
   type Path,
   type Segment,
   type Vec,
-  arcToCubics,
 } from '../geometry';
 import { newPath } from './newPiece';
 import { drawnPath, nodesOf } from './nodes';
 import type { FigurePath } from './schema';
-
-/** A straight line through `at` in direction `angleRad`. */
-export interface Axis {
-  readonly at: Vec;
-  readonly angleRad: number;
-}
-
-/** The best mirror axis of a figure and how far the halves differ from each other's mirror image. */
-export interface Symmetry {
-  readonly axis: Axis;
-  readonly meanMm: number;
-  readonly worstMm: number;
-  /** where they differ most: the mirror image of a place, and the nearest place of the other half */
-  readonly worstAt: { readonly image: Vec; readonly other: Vec };
-}
-
-const reflection = ({ at, angleRad }: Axis): Affine => {
-  const [c, s] = [Math.cos(2 * angleRad), Math.sin(2 * angleRad)];
-  return { a: c, b: s, c: s, d: -c, e: at.x - c * at.x - s * at.y, f: at.y - s * at.x + c * at.y };
-};
-
-const reflect = (m: Affine, p: Vec): Vec => ({
-  x: m.a * p.x + m.c * p.y + m.e,
-  y: m.b * p.x + m.d * p.y + m.f,
-});
-
-/** Chords of a very long figure are longer, so that there are no more than about so many. */
-const MOST_CHORDS = 2_500;
-
-/** The figure's lines as points, close enough that chords do not matter. */
-function rowsOf(paths: readonly FigurePath[]): Vec[][] {
-  const drawn = paths.map((p) => drawnPath(p));
-  const whole = drawn.reduce((sum, p) => sum + pathLength(p), 0);
-  const step = Math.max(0.3, whole / MOST_CHORDS);
-  return drawn.map((p) => flattenPath(p, step / 30, step));
-}
-
-/** At most some two hundred points of the figure, evenly along it. */
-function thinned(rows: readonly (readonly Vec[])[], most: number): Vec[] {
-  const all = rows.flat();
-  const step = Math.max(1, Math.floor(all.length / most));
-  return all.filter((_, i) => i % step === 0);
-}
-
-/** Roughly how far the halves differ: from each point's image to the nearest point. */
-function misfit(points: readonly Vec[], axis: Axis): number {
-  const m = reflection(axis);
-  let sum = 0;
-  for (const p of points) {
-    const q = reflect(m, p);
-    let least = Infinity;
-    for (const r of points) least = Math.min(least, (r.x - q.x) ** 2 + (r.y - q.y) ** 2);
-    sum += Math.sqrt(least);
-  }
-  return sum / points.length;
-}
-
-/** The place of some lines nearest to a point. */
-function nearestOnRows(rows: readonly (readonly Vec[])[], q: Vec): { at: Vec; square: number } {
-  let best = { at: q, square: Infinity };
-  for (const row of rows) {
-    for (let i = 0; i + 1 < row.length; i++) {
-      const [a, b] = [row[i]!, row[i + 1]!];
-      const [dx, dy] = [b.x - a.x, b.y - a.y];
-      const size = dx * dx + dy * dy;
-      const along = size > 0 ? ((q.x - a.x) * dx + (q.y - a.y) * dy) / size : 0;
-      const t = Math.min(1, Math.max(0, along));
-      const [x, y] = [a.x + dx * t, a.y + dy * t];
-      const square = (q.x - x) ** 2 + (q.y - y) ** 2;
-      if (square < best.square) best = { at: { x, y }, square };
-    }
-  }
-  return best;
-}
-
-/** How far the halves differ: from each point's image to the other half's line. */
-function difference(
-  points: readonly Vec[],
-  rows: readonly (readonly Vec[])[],
-  axis: Axis,
-): Omit<Symmetry, 'axis'> {
-  const m = reflection(axis);
-  let sum = 0;
-  let worst = { mm: -1, image: points[0]!, other: points[0]! };
-  for (const p of points) {
-    const image = reflect(m, p);
-    const { at, square } = nearestOnRows(rows, image);
-    const mm = Math.sqrt(square);
-    sum += mm;
-    if (mm > worst.mm) worst = { mm, image, other: at };
-  }
-  const { mm, image, other } = worst;
-  return { meanMm: sum / points.length, worstMm: mm, worstAt: { image, other } };
-}
-
-/** Axes near to one: turned and shifted a little, and itself. */
-function around(from: Axis, turn: number, shift: number): Axis[] {
-  const aside = { x: -Math.sin(from.angleRad), y: Math.cos(from.angleRad) };
-  return [-turn, 0, turn].flatMap((dt) =>
-    [-shift, 0, shift].map((ds) => ({
-      at: { x: from.at.x + aside.x * ds, y: from.at.y + aside.y * ds },
-      angleRad: from.angleRad + dt,
-    })),
-  );
-}
-
-/** The best of the axes around one, nearer and nearer. */
-function refined(
-  start: Axis,
-  steps: { turn: number; shift: number; rounds: number; by: number },
-  costOf: (axis: Axis) => number,
-): Axis {
-  let best = { axis: start, cost: costOf(start) };
-  let { turn, shift } = steps;
-  for (let round = 0; round < steps.rounds; round++) {
-    for (const axis of around(best.axis, turn, shift)) {
-      const cost = costOf(axis);
-      if (cost < best.cost) best = { axis, cost };
-    }
-    turn *= steps.by;
-    shift *= steps.by;
-  }
-  return best.axis;
-}
-
-/**
- * The best mirror axis: through the middle of the line's length, whose direction is tried all round
- * and then refined together with a shift aside; first on points, then against the line itself. Null
- * for a figure too small to tell.
- */
-export function bestAxis(paths: readonly FigurePath[]): Symmetry | null {
-  const rows = rowsOf(paths);
-  const points = thinned(rows, 260);
-  if (points.length < 8) return null;
-  const at = {
-    x: points.reduce((s, p) => s + p.x, 0) / points.length,
-    y: points.reduce((s, p) => s + p.y, 0) / points.length,
-  };
-  const axes = Array.from({ length: 36 }, (_, k) => ({ at, angleRad: (k * Math.PI) / 36 }));
-  const costs = axes.map((axis) => misfit(points, axis));
-  const first = axes[costs.indexOf(Math.min(...costs))]!;
-  const steps = { turn: Math.PI / 72, shift: 0.5, rounds: 8, by: 0.6 };
-  const rough = refined(first, steps, (axis) => misfit(points, axis));
-  const few = thinned(rows, 120);
-  const fine = { turn: 0.01, shift: 0.15, rounds: 7, by: 0.5 };
-  const axis = refined(rough, fine, (a) => difference(few, rows, a).meanMm);
-  return { axis, ...difference(points, rows, axis) };
-}
+import { reflection, twinsOf, type Axis } from './symmetry';
 
 /** Signed distance from the axis, positive on its right hand looking along it (y down). */
 const sideOf = ({ at, angleRad }: Axis, p: Vec): number =>
@@ -172,8 +26,10 @@ const sideOf = ({ at, angleRad }: Axis, p: Vec): number =>
 const ON_AXIS_MM = 0.8;
 
 /**
- * The figure with one half replaced by the mirror image of the other. Lines are cut where they cross
- * the axis; ends there are joined with their images.
+ * The figure with one half replaced by the mirror image of the other. A wire that is its own image
+ * stays one wire, however often it crosses the axis: half of its length and that half's image. Of two
+ * wires that answer to each other one becomes the image of the other. What answers to nothing is cut
+ * where it crosses the axis, and ends there are joined with their images.
  * @param side which half is kept: positive is on the right hand of the axis looking along it
  */
 export function mirrorHalf(
@@ -183,15 +39,144 @@ export function mirrorHalf(
   newId: () => string,
 ): FigurePath[] {
   const m = reflection(axis);
-  return paths.flatMap((path) =>
-    keptPieces(drawnPath(path), axis, side).flatMap((piece): FigurePath[] => {
+  const twins = twinsOf(paths, axis);
+  return paths.flatMap((path, i): FigurePath[] => {
+    const own = twins.find((t) => t.first === i || t.second === i);
+    if (own?.first === own?.second) {
+      const whole = own && evened(drawnPath(path), own.reversed, axis, side);
+      if (whole) return [{ ...path, nodes: nodesOf(whole) }];
+    } else if (own) {
+      const better = [own.first, own.second].find((k) => side * leaning(paths[k]!, axis) >= 0);
+      if (better === i) return [path];
+      const image = transformPath(drawnPath(paths[better ?? own.first]!), m);
+      return [{ ...path, nodes: nodesOf(own.reversed ? reversePath(image) : image) }];
+    }
+    return keptPieces(drawnPath(path), axis, side).flatMap((piece): FigurePath[] => {
       if (piece.closed) {
         const image = reversePath(transformPath(piece, m));
         return [newPath(newId(), nodesOf(piece), true), newPath(newId(), nodesOf(image), true)];
       }
       return withImage(piece, axis, m, newId);
-    }),
+    });
+  });
+}
+
+/** On which side of the axis most of a line lies, and how far. */
+const leaning = (path: Pick<FigurePath, 'nodes' | 'closed'>, axis: Axis): number =>
+  leaningOf(drawnPath(path).segments, axis);
+
+const leaningOf = (segments: readonly Segment[], axis: Axis): number =>
+  segments.reduce(
+    (sum, s) =>
+      sum +
+      segmentLength(s) *
+        [0.1, 0.3, 0.5, 0.7, 0.9].reduce((part, t) => part + sideOf(axis, pointAt(s, t)), 0),
+    0,
   );
+
+/**
+ * A line that is its own mirror image, with one half of its length made the image of the other.
+ * @returns null where it does not come to the axis half way
+ */
+function evened(path: Path, reversed: boolean, axis: Axis, side: 1 | -1): Path | null {
+  const m = reflection(axis);
+  // A line that runs on the axis is the same either way: it is laid onto it.
+  if (!path.closed && !reversed) return transformPath(path, projection(axis));
+  const segments = path.segments.flatMap((s) => cutSegment(s, axis));
+  const halves = halvesOf(segments, path.closed, reversed, axis);
+  if (!halves) return null;
+  const { from, to } = halves;
+  const turned = [...segments.slice(from), ...segments.slice(0, from)];
+  const count = to - from;
+  const [first, second] = [turned.slice(0, count), turned.slice(count)];
+  const keepFirst = side * leaningOf(first, axis) >= side * leaningOf(second, axis);
+  const kept: Path = { segments: keepFirst ? first : second, closed: false };
+  const image = transformPath(kept, m);
+  const other = reversed ? reversePath(image) : image;
+  const [a, b] = keepFirst ? [kept, other] : [other, kept];
+  const joined = bridged(a, b);
+  const closing = path.closed ? bridged({ segments: joined, closed: false }, a) : null;
+  const last = closing && closing.length > joined.length + a.segments.length;
+  return {
+    segments: last ? [...joined, closing[joined.length]!] : joined,
+    closed: path.closed,
+  };
+}
+
+/** Half way may be out by this share of the length. */
+const HALF_SHARE = 0.12;
+
+/**
+ * Where a line is parted into a half and its image: at joints on the axis that lie half its length
+ * apart, or in the middle of an open one, and about which the line is its own image.
+ */
+function halvesOf(
+  segments: readonly Segment[],
+  closed: boolean,
+  reversed: boolean,
+  axis: Axis,
+): { from: number; to: number } | null {
+  const places = placesOf(segments);
+  const whole = places.at(-1)!;
+  const m = reflection(axis);
+  const spot = (mm: number): Vec => pointAlong(segments, places, closed ? mod(mm, whole) : mm);
+  // How far the line about a joint is from its own image.
+  const misfit = (i: number): number =>
+    [1, 2, 3].reduce((sum, k) => {
+      const there = spot(places[i]! + (k * whole) / 8);
+      const answer = reversed ? -(k * whole) / 8 : whole / 2 + (k * whole) / 8;
+      return sum + distance(applyAffine(m, there), spot(places[i]! + answer));
+    }, 0);
+  const best = (atMm: number | null): number | null => {
+    let found: { i: number; off: number } | null = null;
+    for (let i = closed ? 0 : 1; i < segments.length; i++) {
+      const away = atMm === null ? 0 : Math.abs(places[i]! - atMm);
+      const apart = closed ? Math.min(away, whole - away) : away;
+      if (apart > HALF_SHARE * whole || !isOnAxis(axis, pointAt(segments[i]!, 0))) continue;
+      const off = misfit(i);
+      if (!found || off < found.off - 1e-9) found = { i, off };
+    }
+    return found?.i ?? null;
+  };
+  if (!closed) {
+    const to = best(whole / 2);
+    return to === null ? null : { from: 0, to };
+  }
+  const one = best(null);
+  const other = one === null ? null : best(mod(places[one]! + whole / 2, whole));
+  if (one === null || other === null || one === other) return null;
+  return { from: Math.min(one, other), to: Math.max(one, other) };
+}
+
+const mod = (v: number, by: number): number => ((v % by) + by) % by;
+
+function pointAlong(segments: readonly Segment[], places: readonly number[], mm: number): Vec {
+  let i = 0;
+  while (i + 1 < segments.length && places[i + 1]! < mm) i++;
+  const size = places[i + 1]! - places[i]!;
+  return pointAt(segments[i]!, size > 0 ? Math.min(1, Math.max(0, (mm - places[i]!) / size)) : 0);
+}
+
+/** How far along a line each of its segments begins, and where the last ends. */
+function placesOf(segments: readonly Segment[]): number[] {
+  const places = [0];
+  for (const s of segments) places.push(places.at(-1)! + segmentLength(s));
+  return places;
+}
+
+const isOnAxis = (axis: Axis, p: Vec): boolean => Math.abs(sideOf(axis, p)) < ON_AXIS_MM;
+
+/** The map onto the nearest places of an axis. */
+function projection({ at, angleRad }: Axis): Affine {
+  const [c, s] = [Math.cos(angleRad), Math.sin(angleRad)];
+  return {
+    a: c * c,
+    b: c * s,
+    c: c * s,
+    d: s * s,
+    e: at.x - c * c * at.x - c * s * at.y,
+    f: at.y - c * s * at.x - s * s * at.y,
+  };
 }
 
 function withImage(piece: Path, axis: Axis, m: Affine, newId: () => string): FigurePath[] {
@@ -200,7 +185,7 @@ function withImage(piece: Path, axis: Axis, m: Affine, newId: () => string): Fig
   const start = pointAt(first, 0);
   const end = pointAt(last, 1);
   const image = reversePath(transformPath(piece, m));
-  const near = (p: Vec): boolean => Math.abs(sideOf(axis, p)) < ON_AXIS_MM;
+  const near = (p: Vec): boolean => isOnAxis(axis, p);
   if (near(end) && near(start) && distance(start, end) > 0.01) {
     return [newPath(newId(), nodesOf({ segments: bridged(piece, image), closed: true }), true)];
   }
@@ -249,7 +234,7 @@ function cutSegment(s: Segment, axis: Axis): Segment[] {
     for (const t of cuts) {
       const local = (t - done) / (1 - done);
       if (local < 1e-4 || local > 1 - 1e-4) continue;
-      const [left, right] = halves(rest, local);
+      const [left, right] = parted(rest, local);
       out.push(left);
       rest = right;
       done = t;
@@ -258,7 +243,7 @@ function cutSegment(s: Segment, axis: Axis): Segment[] {
   });
 }
 
-function halves(s: Segment, t: number): [Segment, Segment] {
+function parted(s: Segment, t: number): [Segment, Segment] {
   if (s.type === 'cubic') {
     const [a, b] = splitCubic(s, t);
     return [
