@@ -244,7 +244,8 @@ describe('mirroring a wire that crosses the axis', () => {
   it('a stem that runs on the axis is laid onto it', () => {
     const stem = newPath('s', [at(0.3, 0), at(-0.2, 15), at(0.1, 30)], false);
     const [kept] = mirrorHalf([stem], axis, 1, () => 'new');
-    expect(kept!.nodes.map((n) => n.x)).toEqual([0, 0, 0].map((v) => expect.closeTo(v, 9)));
+    for (const node of kept!.nodes) expect(node.x).toBeCloseTo(0, 9);
+    expect(kept!.nodes).toHaveLength(3);
   });
 });
 

@@ -1,6 +1,6 @@
 import Delaunator from 'delaunator';
 import { distance, flattenPath, line, nearestOn, pointAt, type Path, type Vec } from '../geometry';
-import { buildGraph, type RouteGraph } from './graph';
+import { JOIN_MM, buildGraph, type Contact, type RouteGraph } from './graph';
 import { Groups } from './groups';
 
 /** Points taken along the strokes to find where parts come nearest, mm apart at most. */
@@ -24,14 +24,22 @@ export function partsOf(graph: RouteGraph): { of: number[]; count: number } {
   return { of, count: numbers.size };
 }
 
+/** What joins the separate parts of a drawing. */
+export interface Bridges {
+  /** straight stretches between parts that lie apart */
+  readonly paths: Path[];
+  /** where parts touch: joined at no cost */
+  readonly contacts: Contact[];
+}
+
 /**
  * The shortest straight bridges that join all separate parts of a drawing: a least spanning tree
  * over the parts, found among the neighbours of a Delaunay triangulation of points along the strokes
- * and then made as short as the strokes allow.
+ * and then made as short as the strokes allow. Parts that touch need none.
  */
-export function findBridges(graph: RouteGraph): Path[] {
+export function findBridges(graph: RouteGraph): Bridges {
   const parts = partsOf(graph);
-  if (parts.count < 2) return [];
+  if (parts.count < 2) return { paths: [], contacts: [] };
   const total = graph.edges.reduce((sum, e) => sum + e.lengthMm, 0);
   const step = Math.max(STEP_MM, total / MAX_POINTS);
   const points: Vec[] = [];
@@ -73,14 +81,22 @@ export function findBridges(graph: RouteGraph): Path[] {
   }
   const links = [...best.values()].map(({ a, b }) => {
     const [from, to] = shortest(graph, edgeOf[a]!, edgeOf[b]!, points[a]!, points[b]!);
-    return { parts: [part[a]!, part[b]!] as const, from, to, mm: distance(from, to) };
+    const edges = [edgeOf[a]!, edgeOf[b]!] as const;
+    return { parts: [part[a]!, part[b]!] as const, edges, from, to, mm: distance(from, to) };
   });
   links.sort((p, q) => p.mm - q.mm);
   const groups = new Groups(parts.count);
-  const bridges: Path[] = [];
-  for (const { parts: joined, from, to, mm } of links) {
+  const bridges: Bridges = { paths: [], contacts: [] };
+  for (const { parts: joined, edges, from, to, mm } of links) {
     if (!groups.join(...joined)) continue;
-    if (mm > 1e-6) bridges.push({ segments: [line(from, to)], closed: false });
+    if (mm > JOIN_MM) bridges.paths.push({ segments: [line(from, to)], closed: false });
+    else {
+      const [i, j] = edges;
+      bridges.contacts.push(
+        { stroke: graph.edges[i]!.stroke, at: from },
+        { stroke: graph.edges[j]!.stroke, at: to },
+      );
+    }
   }
   return bridges;
 }
@@ -107,8 +123,8 @@ export function bridged(
   also: readonly Vec[],
 ): RouteGraph {
   const bridges = findBridges(graph);
-  if (bridges.length === 0) return graph;
-  const joined = buildGraph([...paths, ...bridges], also);
+  if (bridges.paths.length + bridges.contacts.length === 0) return graph;
+  const joined = buildGraph([...paths, ...bridges.paths], also, bridges.contacts);
   return {
     ...joined,
     edges: joined.edges.map((e) => (e.stroke >= paths.length ? { ...e, stroke: -1 } : e)),

@@ -82,13 +82,24 @@ function lengthBefore(s: Stroke, u: number): number {
   return sum + (s.lengths[i] ?? 0) * (u - i);
 }
 
+/** A place of a drawn path that is to become a node. */
+export interface Contact {
+  readonly stroke: number;
+  readonly at: Vec;
+}
+
 /**
  * The graph of a drawing. Strokes whose ends come within {@link JOIN_MM} of another stroke, or of
  * their own line, are joined there; strokes that cross are joined at the crossing.
  * @param paths drawn strokes, mm
  * @param also places where the nearest stroke is given a node, if it lies within 1 mm
+ * @param contacts places where strokes only touch: two within {@link JOIN_MM} of each other join them
  */
-export function buildGraph(paths: readonly Path[], also: readonly Vec[] = []): RouteGraph {
+export function buildGraph(
+  paths: readonly Path[],
+  also: readonly Vec[] = [],
+  contacts: readonly Contact[] = [],
+): RouteGraph {
   const strokes: Stroke[] = [];
   let points = 0;
   paths.forEach((path, i) => {
@@ -135,17 +146,20 @@ export function buildGraph(paths: readonly Path[], also: readonly Vec[] = []): R
     for (const n of near) pairs.push([end.id, cut(n.line, n.u)]);
   });
   for (const p of also) addNode(strokes, p, cut);
+  for (const { stroke, at } of contacts) addNode(strokes, at, cut, stroke);
   return assemble(strokes, cuts, pairs, points);
 }
 
-/** A place asked for becomes a node of the nearest stroke within 1 mm. */
+/** A place asked for becomes a node of the nearest stroke within 1 mm, or of that of one path. */
 function addNode(
   strokes: readonly Stroke[],
   p: Vec,
   cut: (stroke: number, u: number) => number,
+  path: number | null = null,
 ): void {
   let best: { stroke: number; u: number; far: number } | null = null;
   strokes.forEach((s, stroke) => {
+    if (path !== null && s.path !== path) return;
     s.segments.forEach((segment, i) => {
       const { t, distance: far } = nearestOn(segment, p);
       if (far <= 1 && (!best || far < best.far)) best = { stroke, u: i + t, far };

@@ -114,7 +114,7 @@ describe('bridges', () => {
           const squares = cells.map(([x, y], i) => ({ x: 20 * x, y: 20 * y, side: 5 + (i % 4) }));
           const graph = buildGraph(squares.map((s) => square(s.x, s.y, s.side)));
           expect(partsOf(graph).count).toBe(squares.length);
-          const bridges = findBridges(graph);
+          const bridges = findBridges(graph).paths;
           expect(bridges).toHaveLength(squares.length - 1);
           const total = bridges.reduce((sum, b) => sum + pathLength(b), 0);
           expect(total).toBeCloseTo(leastTree(squares), 3);
@@ -134,12 +134,39 @@ describe('bridges', () => {
 
   it('points in one row are bridged too', () => {
     const row = [0, 1, 2].map((i) => stroke(vec(10 * i, 0), vec(10 * i + 4, 0)));
-    const bridges = findBridges(buildGraph(row));
+    const bridges = findBridges(buildGraph(row)).paths;
     expect(bridges.map((b) => pathLength(b))).toEqual([6, 6]);
   });
 
+  it('parts that only touch are joined at no cost', () => {
+    // Two circles side by side, a third that lies a hair away, and a square a millimetre beyond.
+    const ring = (x: number): Path => ({
+      segments: [
+        { type: 'arc', center: vec(x, 0), radius: 5, startAngle: 0.3, sweep: 2 * Math.PI },
+      ],
+      closed: true,
+    });
+    const rings = [ring(0), ring(10), ring(20.02)];
+    for (const drawn of [rings, [...rings, square(26.02, -5, 10)]]) {
+      const apart = buildGraph(drawn);
+      const joined = bridged(drawn, apart, []);
+      expect(partsOf(apart).count).toBeGreaterThan(2);
+      expect(partsOf(joined).count).toBe(1);
+      const bridges = joined.edges.filter((e) => e.stroke < 0);
+      expect(bridges.map((e) => e.lengthMm)).toEqual(
+        drawn.length > 3 ? [expect.closeTo(1, 6)] : [],
+      );
+      // Joined, they run as one wire of the length of all.
+      const { wires, bridgedMm, drawnMm } = routeDrawing(drawn, { bridge: true });
+      expect(wires).toHaveLength(1);
+      expect(bridgedMm).toBeCloseTo(drawn.length > 3 ? 1 : 0, 6);
+      const all = 30 * Math.PI + (drawn.length > 3 ? 40 : 0);
+      expect(Math.abs(drawnMm - all)).toBeLessThan(0.1);
+    }
+  });
+
   it('one part needs none', () => {
-    expect(findBridges(buildGraph([square(0, 0, 10)]))).toEqual([]);
+    expect(findBridges(buildGraph([square(0, 0, 10)]))).toEqual({ paths: [], contacts: [] });
   });
 });
 
