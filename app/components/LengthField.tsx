@@ -1,4 +1,4 @@
-import { parseLength, printInches, printNumber, type LengthUnit } from '@core/units';
+import { parseLength, printInches, printLength, printNumber, type LengthUnit } from '@core/units';
 import { TypedField, type TypedValue } from './TypedField';
 
 /** A length typed in mm or inches, whichever is written; both are shown. */
@@ -12,6 +12,7 @@ export function LengthField({
   onChange,
   hint,
   alone = false,
+  soThat,
 }: {
   label: string;
   valueMm: number | null;
@@ -23,6 +24,8 @@ export function LengthField({
   hint?: string;
   /** without the other unit beside it */
   alone?: boolean;
+  /** what the least length is for, as in “so that …” */
+  soThat?: string | undefined;
 }) {
   const shown =
     valueMm === null ? '' : unit === 'mm' ? printNumber(valueMm, decimals) : printInches(valueMm);
@@ -32,6 +35,10 @@ export function LengthField({
     if (length.mm >= min && length.mm <= max) return { ok: true, value: length.mm };
     const low = `${Number(min.toFixed(2))} mm`;
     const stays = shown === '' ? 'nothing' : withUnit(shown, unit);
+    if (soThat !== undefined && length.mm < min) {
+      const least = printLength(Math.ceil(min * 100) / 100, unit, 2);
+      return { ok: false, message: `At least ${least}, so that ${soThat}. It stays at ${stays}.` };
+    }
     return {
       ok: false,
       message: `Give a length from ${low} to ${max} mm. It stays at ${stays}.`,

@@ -162,9 +162,9 @@ const planner = {
   routes: (piece: Piece): RouteOverview => routeOverview(piece),
 
   /** Draws a shape on a piece, in the place of its former lines. */
-  shape: async (piece: Piece, shape: Shape): Promise<Answer<ShapedPiece>> => {
+  shape: async (piece: Piece, shape: Shape, bench: Bench): Promise<Answer<ShapedPiece>> => {
     const fontOf = await fontsFor([shape]);
-    const drawn = answer(() => drawShape(shape, piece.wire, fontOf));
+    const drawn = answer(() => drawShape(shape, piece.wire, fontOf, bench));
     if (!drawn.ok) return drawn;
     if (!hasRoomFor(piece, drawn.value, shape.id)) {
       const message = `With this the piece would have more than ${PIECE_LIMITS.paths} lines. Nothing was changed.`;
@@ -175,11 +175,11 @@ const planner = {
   },
 
   /** Draws words and motifs anew, for another wire; those changed by hand stay as they are. */
-  shapes: async (piece: Piece): Promise<Piece> => {
+  shapes: async (piece: Piece, bench: Bench): Promise<Piece> => {
     const fontOf = await fontsFor(piece.shapes);
     return piece.shapes.reduce((now, shape) => {
       if (isHandChanged(piece, shape)) return now;
-      const drawn = answer(() => drawShape(shape, now.wire, fontOf));
+      const drawn = answer(() => drawShape(shape, now.wire, fontOf, bench));
       const fits = drawn.ok && hasRoomFor(now, drawn.value, shape.id);
       return fits ? withShape(now, shape, drawn.value) : now;
     }, piece);

@@ -1,5 +1,5 @@
 import { BeltError, pathsBox, transformPath, translation, type Path } from '../geometry';
-import type { Maker, MotifValues } from './maker';
+import type { Least, Maker, MotifField, MotifValues } from './maker';
 import { MOTIFS, type MotifKind } from './motifs';
 
 /** Numbers that do not make a motif, with a sentence that says why. */
@@ -8,15 +8,47 @@ export class MotifError extends Error {}
 export const standardValues = (kind: MotifKind): MotifValues =>
   Object.fromEntries(MOTIFS[kind].fields.map((f) => [f.key, f.standard]));
 
-/** Values held to their fields' limits; a missing one is the standard. */
-function heldValues(kind: MotifKind, values: MotifValues): MotifValues {
-  return Object.fromEntries(
-    MOTIFS[kind].fields.map((f) => {
-      const v = values[f.key] ?? f.standard;
-      const held = Math.min(f.max, Math.max(f.min, v));
-      return [f.key, f.kind === 'count' ? Math.round(held) : held];
-    }),
+/** A number held to its field's own limits and steps. */
+function heldValue(f: MotifField, v: number): number {
+  const held = Math.min(f.max, Math.max(f.min, v));
+  if (f.kind === 'count') return Math.round(held);
+  return f.kind === 'halves' ? Math.round(held * 2) / 2 : held;
+}
+
+/** Of each number of a motif the least that goes with the others, and why. */
+export type MotifLeast = Readonly<Record<string, Omit<Least, 'key'>>>;
+
+/** Raising one number may raise the least of another; none of the motifs goes round in a circle. */
+const MOST_ROUNDS = 6;
+
+/**
+ * The values that a motif is drawn with: those wished, held to their fields' limits, and none less
+ * than goes with the others and the wire. A missing one is the standard.
+ */
+export function motifValues(
+  kind: MotifKind,
+  wished: MotifValues,
+  maker: Maker,
+): { values: MotifValues; least: MotifLeast } {
+  const motif = MOTIFS[kind];
+  const values = Object.fromEntries(
+    motif.fields.map((f) => [f.key, heldValue(f, wished[f.key] ?? f.standard)]),
   );
+  let least: Record<string, Omit<Least, 'key'>> = {};
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    let raised = false;
+    least = {};
+    for (const { key, value, soThat } of motif.least?.(values, maker) ?? []) {
+      const before = least[key];
+      if (!before || before.value < value) least[key] = { value, soThat };
+      if (values[key]! < value - 1e-9) {
+        values[key] = value;
+        raised = true;
+      }
+    }
+    if (!raised) break;
+  }
+  return { values, least };
 }
 
 /**
@@ -26,7 +58,7 @@ function heldValues(kind: MotifKind, values: MotifValues): MotifValues {
 export function drawMotif(kind: MotifKind, values: MotifValues, maker: Maker): Path[] {
   let paths: Path[];
   try {
-    paths = MOTIFS[kind].draw(heldValues(kind, values), maker);
+    paths = MOTIFS[kind].draw(motifValues(kind, values, maker).values, maker);
   } catch (error) {
     if (!(error instanceof BeltError)) throw error;
     throw new MotifError(
@@ -59,7 +91,7 @@ export function sizedToHeight(
   toolsMm: readonly number[],
 ): MotifValues {
   const { fields } = MOTIFS[kind];
-  const held = heldValues(kind, values);
+  const held = motifValues(kind, values, maker).values;
   const nearest = (mm: number): number =>
     toolsMm.reduce(
       (best, t) => (Math.abs(t - mm) < Math.abs(best - mm) ? t : best),

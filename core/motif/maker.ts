@@ -19,8 +19,8 @@ export type MotifValues = Readonly<Record<string, number>>;
 export interface MotifField {
   readonly key: string;
   readonly label: string;
-  /** `tool`: diameter of a tool; `length`: mm along or across; `count`: whole number; `share`: part of 1 */
-  readonly kind: 'tool' | 'length' | 'count' | 'share';
+  /** `tool`: diameter of a tool; `length`: mm along or across; `count`: whole number; `share`: part of 1; `halves`: a number in steps of a half */
+  readonly kind: 'tool' | 'length' | 'count' | 'share' | 'halves';
   readonly min: number;
   readonly max: number;
   readonly standard: number;
@@ -34,7 +34,23 @@ export interface Motif {
   /** passes go over and under in turn */
   readonly alternate?: boolean;
   readonly draw: (v: MotifValues, maker: Maker) => Path[];
+  /** what its numbers must at least be beside the others, with this wire */
+  readonly least?: (v: MotifValues, maker: Maker) => readonly Least[];
 }
+
+/** The least a number of a motif can be. */
+export interface Least {
+  readonly key: string;
+  readonly value: number;
+  /** so that ... */
+  readonly soThat: string;
+}
+
+export const least = (key: string, value: number, soThat: string): Least => ({
+  key,
+  value,
+  soThat,
+});
 
 export const tool = (
   key: string,
@@ -64,6 +80,13 @@ export const count = (
   min: number,
   max: number,
 ): MotifField => ({ key, label, kind: 'count', min, max, standard });
+export const halves = (
+  key: string,
+  label: string,
+  standard: number,
+  min: number,
+  max: number,
+): MotifField => ({ key, label, kind: 'halves', min, max, standard });
 export const share = (
   key: string,
   label: string,

@@ -37,6 +37,7 @@ import {
   MOTIF_KINDS,
   MotifError,
   motifHeight,
+  motifValues,
   MOTIFS,
   sizedToHeight,
   standardValues,
@@ -184,4 +185,68 @@ test('heights that lengths can make up are met exactly', () => {
     const v = sizedToHeight(kind, standardValues(kind), 30, maker, tools);
     expect(motifHeight(kind, v, maker)).toBeCloseTo(30, 2);
   }
+});
+
+describe('numbers of motifs are obeyed, or have a least that is told', () => {
+  const thick = makerFor({ ...COPPER, diameterMm: 2 });
+  const valuesFor = (kind: MotifKind) =>
+    fc.record(
+      Object.fromEntries(
+        MOTIFS[kind].fields.map((f) => [f.key, fc.double({ min: f.min, max: f.max, noNaN: true })]),
+      ),
+    );
+
+  test.each(MOTIF_KINDS)('%s', (kind) => {
+    fc.assert(
+      fc.property(valuesFor(kind), fc.constantFrom(maker, thick), (wished, wire) => {
+        const { values, least } = motifValues(kind, wished, wire);
+        for (const f of MOTIFS[kind].fields) {
+          const kept = values[f.key]!;
+          const low = least[f.key]?.value ?? 0;
+          expect(kept).toBeGreaterThanOrEqual(low - 1e-9);
+          const step = { count: 0.5, halves: 0.25, share: 0, tool: 0, length: 0 }[f.kind];
+          // What is wished and not less than the least is kept as it is.
+          if (wished[f.key]! >= low)
+            expect(Math.abs(kept - wished[f.key]!)).toBeLessThan(step + 1e-9);
+          else expect(kept).toBeCloseTo(Math.max(low, f.min), 9);
+        }
+        // What is drawn says the same once more.
+        expect(motifValues(kind, values, wire).values).toEqual(values);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('a star stands on the circle that its number says, or on the least that keeps its feet apart', () => {
+    const far = (paths: readonly Path[]): number[] =>
+      paths.flatMap((p) => p.segments.map((s) => Math.hypot(startOf(s).x, startOf(s).y)));
+    for (const [rays, hub] of [
+      [8, 4],
+      [16, 4],
+      [16, 9],
+    ] as const) {
+      const wished = { ...standardValues('star'), rays, hub, long: 20, short: 20 };
+      const { values, least } = motifValues('star', wished, maker);
+      const feet = (2.6 * 1) / (2 * Math.sin(Math.PI / rays));
+      expect(least['hub']!.value).toBeCloseTo(feet, 9);
+      expect(values['hub']).toBeCloseTo(Math.max(hub, feet), 9);
+      const [path] = drawMotif('star', wished, maker);
+      expect(Math.min(...far([path!]))).toBeCloseTo(values['hub']!, 6);
+      expect(Math.max(...far([path!]))).toBeCloseTo(20, 6);
+    }
+  });
+
+  it('measures come out as their numbers say', () => {
+    const size = (kind: MotifKind, values: object): { wide: number; high: number } => {
+      const box = pathsBox(drawMotif(kind, { ...standardValues(kind), ...values }, maker))!;
+      return { wide: box.maxX - box.minX, high: box.maxY - box.minY };
+    };
+    expect(size('feather', { width: 18, rows: 4 }).wide).toBeCloseTo(18, 2);
+    expect(size('drop', { height: 40 }).high).toBeCloseTo(40, 2);
+    expect(size('heart', { height: 28 }).high).toBeCloseTo(28, 2);
+    expect(size('wave', { height: 15 }).high).toBeCloseTo(15, 2);
+    expect(size('bow', { span: 20 }).wide).toBeCloseTo(40, 2);
+    expect(size('crescent', { height: 30 }).high).toBeGreaterThan(29.98);
+    expect(size('arrow', { length: 40 }).wide).toBeCloseTo(40, 2);
+  });
 });

@@ -16,7 +16,18 @@ import {
   type Segment,
   type Vec,
 } from '../geometry';
-import { count, length, share, tool, type Maker, type Motif } from './maker';
+import {
+  count,
+  halves,
+  least,
+  length,
+  share,
+  tool,
+  type Least,
+  type Maker,
+  type Motif,
+  type MotifValues,
+} from './maker';
 
 const at = (angle: number, far: number): Vec => scale(fromAngle(angle), far);
 const UP = -Math.PI / 2;
@@ -88,23 +99,43 @@ const knotOf = (name: string, lobes: number, about: string): Motif => ({
     length('reach', 'Lobe’s middle from the centre', lobes === 3 ? 7 : 8.5, 3, 80),
     share('inner', 'Opening in the middle', 0.42, 0.2, 0.6),
   ],
-  draw: (v, m) => {
+  least: (v, m) => {
     const lobe = m.radius(v['lobe']!);
     const reach = Math.max(v['reach']!, lobe * 1.05);
     // Any smaller an opening and the arcs between the lobes could not touch both.
-    const least = lobe + reach * (0.05 + Math.cos((Math.PI * (lobes - 1)) / lobes));
-    return [knot(lobes, lobe, reach, Math.max(reach * v['inner']!, least))];
+    const open = lobe + reach * (0.05 + Math.cos((Math.PI * (lobes - 1)) / lobes));
+    return [
+      least('reach', lobe * 1.05, 'the lobes keep clear of the middle'),
+      least('inner', open / reach, 'the wire passes smoothly from lobe to lobe'),
+    ];
+  },
+  draw: (v, m) => {
+    const reach = v['reach']!;
+    return [knot(lobes, m.radius(v['lobe']!), reach, reach * v['inner']!)];
   },
 });
 
-function rosette(v: Readonly<Record<string, number>>, m: Maker): Path[] {
+/** A rosette's tools: every second petal has the other one. */
+const petalRadius = (v: MotifValues, m: Maker, k: number): number =>
+  m.radius(k % 2 === 1 && v['tool2']! > 0 ? v['tool2']! : v['tool']!);
+
+function rosetteLeast(v: MotifValues, m: Maker): Least[] {
+  const feet = ((2.6 * m.diameterMm) / 2 / Math.sin(Math.PI / v['petals']!)) * 0.8;
+  const petal = (k: number): number => v['hub']! + 2.2 * petalRadius(v, m, k);
+  return [
+    least('hub', feet, 'the corners keep clear of each other'),
+    least('reach', petal(0), 'a petal goes round its tool'),
+    least('reach2', petal(1), 'a petal goes round its tool'),
+  ];
+}
+
+function rosette(v: MotifValues, m: Maker): Path[] {
   const n = v['petals']!;
-  const hub = Math.max(v['hub']!, ((2.6 * m.diameterMm) / 2 / Math.sin(Math.PI / n)) * 0.8);
+  const hub = v['hub']!;
   const posts: Post[] = [];
   for (let k = 0; k < n; k++) {
-    const small = k % 2 === 1 && v['tool2']! > 0;
-    const radius = m.radius(small ? v['tool2']! : v['tool']!);
-    const reach = Math.max(small ? v['reach2']! : v['reach']!, hub + 2.2 * radius) - radius;
+    const radius = petalRadius(v, m, k);
+    const reach = (k % 2 === 1 && v['tool2']! > 0 ? v['reach2']! : v['reach']!) - radius;
     const angle = UP + (2 * Math.PI * k) / n;
     posts.push({ at: at(angle, reach), radius, turn: 1 });
     posts.push({ at: at(angle + Math.PI / n, hub), radius: 0, turn: 1 });
@@ -124,6 +155,7 @@ export const ROUND_MOTIFS = {
       length('reach2', 'Centre to its tip', 13, 4),
       length('hub', 'Centre to the corners', 3.5, 1, 60),
     ],
+    least: rosetteLeast,
     draw: rosette,
   },
   trefoil: knotOf('Trefoil knot', 3, 'One closed wire, three crossings, over and under in turn.'),
@@ -171,11 +203,12 @@ export const ROUND_MOTIFS = {
     name: 'Drop frame',
     about: 'One closed wire: a curve round the tool, two straight sides, a corner on top.',
     fields: [tool('tool', 'Curve, tool', 16, 3), length('height', 'Height', 34, 8)],
+    least: (v, m) => [
+      least('height', 2.15 * m.radius(v['tool']!), 'the tip stands out from the curve'),
+    ],
     draw: (v, m) => {
       const r = m.radius(v['tool']!);
-      return [
-        beltAround([corner(0, Math.min(-r * 1.15, r - v['height']!)), post(0, 0, r, 1)], true),
-      ];
+      return [beltAround([corner(0, r - v['height']!), post(0, 0, r, 1)], true)];
     },
   },
   heart: {
@@ -186,10 +219,13 @@ export const ROUND_MOTIFS = {
       length('height', 'Height', 20, 8),
       share('notch', 'Depth of the notch', 0.3, 0, 0.7),
     ],
+    least: (v, m) => [
+      least('height', 2.3 * m.radius(v['tool']!), 'the tip stands out from the lobes'),
+    ],
     draw: (v, m) => {
       const r = m.radius(v['tool']!);
       const a = r * 1.04 + m.diameterMm / 4;
-      const tip = Math.max(v['height']! - r, r * 1.3);
+      const tip = v['height']! - r;
       const notch = corner(0, -r + 2 * r * v['notch']!);
       return [beltAround([corner(0, tip), post(-a, 0, r, 1), notch, post(a, 0, r, 1)], true)];
     },
@@ -202,9 +238,10 @@ export const ROUND_MOTIFS = {
       length('span', 'Middle to loop tip', 16, 6),
       length('tail', 'Tails', 14, 3),
     ],
+    least: (v, m) => [least('span', 2.6 * m.radius(v['tool']!), 'a loop goes round its tool')],
     draw: (v, m) => {
       const r = m.radius(v['tool']!);
-      const c = Math.max(v['span']! - r, r * 1.6);
+      const c = v['span']! - r;
       const [x, y] = [0.62 * v['tail']!, 0.78 * v['tail']!];
       return [
         beltAround(
@@ -231,10 +268,14 @@ export const ROUND_MOTIFS = {
       length('span2', 'Body to the lower tip', 17, 6),
       length('body', 'Height of the body', 10, 5),
     ],
+    least: (v, m) => [
+      least('span', 2.7 * m.radius(v['tool']!), 'an upper lobe goes round its tool'),
+      least('span2', 2.8 * m.radius(v['tool2']!), 'a lower lobe goes round its tool'),
+    ],
     draw: (v, m) => {
       const [r, q] = [m.radius(v['tool']!), m.radius(v['tool2']!)];
       const b = v['body']! / 2;
-      const [u, l] = [Math.max(v['span']! - r, 1.7 * r), Math.max(v['span2']! - q, 1.8 * q)];
+      const [u, l] = [v['span']! - r, v['span2']! - q];
       const upper = at(-0.62, u);
       const lower = at(0.62, l);
       const waist = 1.6 * m.diameterMm;
@@ -276,7 +317,7 @@ export const ROUND_MOTIFS = {
     fields: [
       tool('tool', 'Openings, tool', 2, 1),
       length('gap', 'Between the turns', 1.2, 0, 20),
-      share('turns', 'Turns of each', 1.5, 0.5, 6),
+      halves('turns', 'Turns of each', 1.5, 0.5, 6),
       length('middle', 'Straight between', 8, 0),
     ],
     draw: (v, m) => {
@@ -307,9 +348,12 @@ export const ROUND_MOTIFS = {
       share('outer', 'Outer curve', 0.95, 0.5, 1.6),
       share('inner', 'Inner curve', 0.45, 0.1, 1.2),
     ],
+    least: (v) => [
+      least('outer', v['inner']! + 0.15, 'the outer curve lies outside the inner one'),
+    ],
     draw: (v) => {
       const h = v['height']! / 2;
-      const inner = Math.min(v['inner']!, v['outer']! - 0.15);
+      const inner = v['inner']!;
       const [top, low] = [vec(0, -h), vec(0, h)];
       return [
         {

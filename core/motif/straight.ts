@@ -12,7 +12,7 @@ import {
   type Segment,
   type Vec,
 } from '../geometry';
-import { count, length, share, tool, type Motif } from './maker';
+import { count, least, length, share, tool, type Maker, type Motif } from './maker';
 import { spiralArcs } from './round';
 
 const through = (points: readonly Vec[], closed = false): Path => ({
@@ -22,6 +22,24 @@ const through = (points: readonly Vec[], closed = false): Path => ({
   ],
   closed,
 });
+
+/** How far each row of a feather reaches to its side, as shares of the width from side to side. */
+function rowShares(rows: number): number[] {
+  const high = Array.from({ length: rows }, (_, k) =>
+    Math.sin((Math.PI * (k + 0.9)) / (rows + 0.9)),
+  );
+  const [right, left] = widestOf(high);
+  return high.map((h) => h / (right + left));
+}
+
+/** The widest row to the right, and to the left. */
+const widestOf = (rows: readonly number[]): [number, number] => [
+  Math.max(...rows.filter((_, k) => k % 2 === 0)),
+  Math.max(...rows.filter((_, k) => k % 2 === 1)),
+];
+
+/** From one edge of a key's tooth to the other, mm. */
+const toothOf = (m: Maker): number => Math.max(2.4, 2.4 * m.diameterMm);
 
 export const STRAIGHT_MOTIFS = {
   star: {
@@ -33,12 +51,21 @@ export const STRAIGHT_MOTIFS = {
       length('short', 'Centre to a short tip', 10, 4),
       length('hub', 'Centre to the rays’ feet', 4, 1.5, 60),
     ],
-    draw: (v, m) => {
+    least: (v, m) => {
+      const feet = (2.6 * m.diameterMm) / (2 * Math.sin(Math.PI / v['rays']!));
+      const ray = v['hub']! + 3 * m.diameterMm;
+      return [
+        least('hub', feet, 'the rays’ feet keep clear of each other'),
+        least('long', ray, 'a ray stands out from its foot'),
+        least('short', ray, 'a ray stands out from its foot'),
+      ];
+    },
+    draw: (v) => {
       const n = v['rays']!;
-      const hub = Math.max(v['hub']!, (2.6 * m.diameterMm) / (2 * Math.sin(Math.PI / n)));
+      const hub = v['hub']!;
       const points: Vec[] = [];
       for (let k = 0; k < n; k++) {
-        const reach = Math.max(hub + 3 * m.diameterMm, k % 2 ? v['short']! : v['long']!);
+        const reach = k % 2 ? v['short']! : v['long']!;
         const out = fromAngle(-Math.PI / 2 + (2 * Math.PI * k) / n);
         points.push(scale(out, hub), scale(out, reach), scale(out, hub));
       }
@@ -72,18 +99,26 @@ export const STRAIGHT_MOTIFS = {
       tool('tool', 'Crests, tool', 5, 1),
       length('width', 'From crest to crest', 14, 3),
       length('height', 'Height', 12, 3),
-      length('tail', 'Straight ends', 4, 0),
+      length('tail', 'Straight ends', 4, 0.5),
     ],
+    least: (v, m) => {
+      const r = m.radius(v['tool']!);
+      const steep = v['width']! < 4 * r;
+      return [
+        least('width', 0.8 * r, 'the tool goes between the crests'),
+        least('height', steep ? 4.02 * r : 2 * r, 'the wire goes round the tool at each crest'),
+      ];
+    },
     draw: (v, m) => {
       const r = m.radius(v['tool']!);
-      const half = Math.max(v['width']! / 2, 0.4 * r);
+      const half = v['width']! / 2;
       // The crests' centres stand apart by the height less a radius above and one below.
-      const rise = Math.max(v['height']! - 2 * r, half >= 2 * r ? 0 : 2.02 * r);
+      const rise = v['height']! - 2 * r;
       const n = 2 * v['crests']! - 1;
       const posts: Post[] = Array.from({ length: n }, (_, i) =>
         post(i * half, i % 2 ? rise : 0, r, i % 2 ? -1 : 1),
       );
-      const end = r + Math.max(0.5, v['tail']!);
+      const end = r + v['tail']!;
       const low = rise / 2 + r / 2;
       return [beltAround([corner(-end, low), ...posts, corner((n - 1) * half + end, low)], false)];
     },
@@ -122,13 +157,19 @@ export const STRAIGHT_MOTIFS = {
       length('width', 'Widest', 14, 5),
       length('quill', 'Quill', 10, 2),
     ],
+    least: (v, m) => {
+      const shares = rowShares(v['rows']!);
+      const narrow = Math.min(...widestOf(shares));
+      const row = 1.6 * m.radius(v['tool']!) + 1.2;
+      return [least('width', row / narrow, 'the widest rows go round the tool')];
+    },
     draw: (v, m) => {
       const r = m.radius(v['tool']!);
       const n = v['rows']!;
       const posts: Post[] = [];
+      const shares = rowShares(n);
       for (let k = 0; k < n; k++) {
-        const share = Math.sin((Math.PI * (k + 0.9)) / (n + 0.9));
-        const half = Math.max(0.6 * r + 1.2, (v['width']! / 2) * share - r);
+        const half = Math.max(0.6 * r + 1.2, v['width']! * shares[k]! - r);
         const side = k % 2 ? -1 : 1;
         posts.push(post(side * half, 2.6 * r + k * 2.15 * r, r, side));
       }
@@ -148,6 +189,9 @@ export const STRAIGHT_MOTIFS = {
       length('length', 'Length', 34, 12),
       length('head', 'Width of the head', 10, 4),
       length('feather', 'Feathers', 5, 2),
+    ],
+    least: (v) => [
+      least('length', 0.8 * v['head']! + v['feather']! + 2, 'a shaft is left between both ends'),
     ],
     draw: (v) => {
       const [f, w] = [v['feather']!, v['head']! / 2];
@@ -176,9 +220,13 @@ export const STRAIGHT_MOTIFS = {
       length('bit', 'Width of the bit', 6, 3),
       count('teeth', 'Teeth', 2, 1, 5),
     ],
+    least: (v, m) => [
+      least('shaft', (2 * v['teeth']! - 1) * toothOf(m), 'the teeth have room on the shaft'),
+      least('bit', 2 * m.diameterMm, 'the wire goes out and back in the bit'),
+    ],
     draw: (v, m) => {
       const r = m.radius(v['tool']!);
-      const [b, step] = [v['bit']!, Math.max(2.4, 2.4 * m.diameterMm)];
+      const [b, step] = [v['bit']!, toothOf(m)];
       const foot = r + v['shaft']!;
       const half = { type: 'arc', center: vec(0, 0), radius: r, sweep: Math.PI } as const;
       const points = [vec(0, r), vec(0, foot)];

@@ -1,4 +1,11 @@
-import { DEFAULT_KIT, insideFromTool, toolSizes, typicalStiffness } from '../forming';
+import {
+  DEFAULT_KIT,
+  insideFromTool,
+  stiffnessOf,
+  toolSizes,
+  type Kit,
+  type TestCoil,
+} from '../forming';
 import {
   applyAffine,
   compose,
@@ -32,6 +39,12 @@ export interface DrawnShape {
 /** Fonts opened so far; a word in outline letters is drawn with the one it names. */
 export type FontOf = (id: OutlineFontId) => LetterFont;
 
+/** What a maker shapes with: the tools, and coils wound to test wires. */
+export interface ShapeBench {
+  readonly kit?: Kit | null;
+  readonly coils?: readonly TestCoil[];
+}
+
 /** One line before it is placed. */
 interface Stroke {
   readonly path: Path;
@@ -44,11 +57,16 @@ interface Loose extends Omit<DrawnShape, 'paths'> {
 }
 
 /**
- * Draws a shape at its place, with all its copies.
+ * Draws a shape at its place, with all its copies, of radii that the maker's tools leave in the wire.
  * @throws LetteringError, MotifError when its numbers make no lines, with a sentence that says why
  */
-export function drawShape(shape: Shape, wire: Wire, fontOf: FontOf): DrawnShape {
-  const loose = looseShape(shape, wire, fontOf);
+export function drawShape(
+  shape: Shape,
+  wire: Wire,
+  fontOf: FontOf,
+  bench: ShapeBench = {},
+): DrawnShape {
+  const loose = looseShape(shape, wire, fontOf, bench);
   const box = pathsBox(loose.strokes.map((s) => s.path));
   const middle = box
     ? translation(-(box.minX + box.maxX) / 2, -(box.minY + box.maxY) / 2)
@@ -82,8 +100,8 @@ function placesOf({ x, y, turnDeg, mirrored, around }: Place): Affine[] {
   );
 }
 
-function looseShape(shape: Shape, wire: Wire, fontOf: FontOf): Loose {
-  const stiffness = typicalStiffness(wire.metal, wire.temper, wire.diameterMm);
+function looseShape(shape: Shape, wire: Wire, fontOf: FontOf, bench: ShapeBench): Loose {
+  const stiffness = stiffnessOf(wire, bench.coils ?? []);
   if (shape.kind === 'motif') {
     const paths = drawMotif(shape.motif, shape.values, makerFor(stiffness));
     return {
@@ -104,7 +122,7 @@ function looseShape(shape: Shape, wire: Wire, fontOf: FontOf): Loose {
       alternate: false,
     };
   }
-  const smallest = toolSizes(DEFAULT_KIT)[0] ?? 1;
+  const smallest = toolSizes(bench.kit ?? DEFAULT_KIT)[0] ?? 1;
   const word = setWord(shape.word, {
     diameterMm: wire.diameterMm,
     leastRadiusMm: (insideFromTool(smallest, stiffness) + wire.diameterMm) / 2,

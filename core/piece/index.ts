@@ -19,7 +19,7 @@ export {
   smoothNode,
 } from './edit';
 export { withBendEdit } from './bendEdits';
-export { drawShape, type DrawnShape, type FontOf } from './drawShape';
+export { drawShape, type DrawnShape, type FontOf, type ShapeBench } from './drawShape';
 export { cutAt, joinEnds, nearestEnd, straightenAt, type PathEnd } from './lines';
 export { markOf } from './mark';
 export { betterHalf, mirrorHalf } from './mirror';

@@ -1,9 +1,11 @@
 import { describe, expect, it, test } from 'vitest';
+import { DEFAULT_KIT, insideFromTool, stiffnessOf, type Kit, type TestCoil } from '../forming';
 import { distance } from '../geometry';
 import { DEFAULT_WORD, LetteringError, type WordSettings } from '../lettering';
 import { standardValues } from '../motif';
 import {
   changePath,
+  drawnPath,
   drawShape,
   figureBox,
   freshShapeId,
@@ -50,6 +52,48 @@ const middle = (piece: Piece) => {
   const box = figureBox(piece.paths)!;
   return { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 };
 };
+
+describe('shapes keep to the maker’s own tools and wire', () => {
+  const wire = { metal: 'copper', temper: 'half-hard', diameterMm: 1 } as const;
+  // Wound on 10 mm this wire springs open to 12 inside, more than such wire does by the tables.
+  const coil: TestCoil = {
+    id: 'c',
+    ...wire,
+    mandrelMm: 10,
+    freeInsideMm: 12,
+    turns: 5,
+    made: '2026-01-01',
+  };
+
+  it('a motif has the radii that its tools leave, as the measured coil says', () => {
+    const heart: Shape = {
+      kind: 'motif',
+      ...common('s2', {}),
+      motif: 'heart',
+      values: { tool: 10, height: 40, notch: 0.3 },
+    };
+    const lobe = (coils: readonly TestCoil[]): number => {
+      const [path] = drawShape(heart, wire, noFont, { coils }).paths;
+      const arcs = drawnPath(path!).segments.filter((s) => s.type === 'arc');
+      return arcs[0]!.radius;
+    };
+    expect(lobe([coil])).toBeCloseTo((12 + 1) / 2, 2);
+    expect(lobe([])).toBeCloseTo((insideFromTool(10, stiffnessOf(wire, [])) + 1) / 2, 6);
+    expect(lobe([coil])).toBeGreaterThan(lobe([]) + 0.3);
+  });
+
+  it('a word of small letters is too tight for a kit without small tools', () => {
+    const rods: Kit = {
+      id: 'k',
+      name: 'Rods',
+      tools: [{ id: 't', kind: 'mandrels', name: 'Rods', sizesMm: [5, 8], grip: 'centre' }],
+    };
+    const small = word({ text: 'see' });
+    const tight = (kit: Kit) => drawShape(small, wire, noFont, { kit }).tight;
+    expect(tight(DEFAULT_KIT)).toEqual([]);
+    expect(tight(rods)).not.toEqual([]);
+  });
+});
 
 describe('a shape on a piece', () => {
   it('lies with the middle of its box at its place, and is kept with all its choices', () => {

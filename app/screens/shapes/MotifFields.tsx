@@ -1,15 +1,17 @@
 import { useMemo, useState } from 'react';
 
-import { DEFAULT_KIT, toolSizes, typicalStiffness } from '@core/forming';
+import { stiffnessOf, toolSizes } from '@core/forming';
 import {
   makerFor,
   MOTIF_KINDS,
   motifHeight,
+  motifValues,
   MOTIFS,
   sizedToHeight,
   standardValues,
   type MotifField,
   type MotifKind,
+  type MotifLeast,
   type MotifValues,
 } from '@core/motif';
 import { LengthField } from '~/components/LengthField';
@@ -27,12 +29,11 @@ export function MotifFields({
   values: MotifValues;
   set: (motif: MotifKind, values: Record<string, number>) => void;
 }) {
-  const { settings } = useWorkbench();
+  const { settings, tools } = useWorkbench();
   const { wire } = usePiece();
-  const maker = useMemo(
-    () => makerFor(typicalStiffness(wire.metal, wire.temper, wire.diameterMm)),
-    [wire],
-  );
+  const maker = useMemo(() => makerFor(stiffnessOf(wire, tools.coils)), [wire, tools]);
+  // What the fields say is what is drawn, and none takes less than goes with the others.
+  const fitted = useMemo(() => motifValues(motif, values, maker), [motif, values, maker]);
   const [, renew] = useState(0);
   const height = useMemo(() => {
     try {
@@ -42,7 +43,7 @@ export function MotifFields({
     }
   }, [motif, values, maker]);
   const resize = (mm: number): void => {
-    set(motif, { ...sizedToHeight(motif, values, mm, maker, toolSizes(DEFAULT_KIT)) });
+    set(motif, { ...sizedToHeight(motif, values, mm, maker, toolSizes(tools.kit)) });
     // The height may come out as before when no tool fits better: the field shows it again.
     renew((n) => n + 1);
   };
@@ -68,7 +69,8 @@ export function MotifFields({
         <MotifValueField
           key={`${motif}-${field.key}`}
           field={field}
-          value={values[field.key] ?? field.standard}
+          value={fitted.values[field.key]!}
+          least={fitted.least[field.key]}
           unit={settings.unit}
           onChange={(v) => set(motif, { ...values, [field.key]: v })}
         />
@@ -80,17 +82,33 @@ export function MotifFields({
 function MotifValueField({
   field,
   value,
+  least,
   unit,
   onChange,
 }: {
   field: MotifField;
   value: number;
+  least: MotifLeast[string] | undefined;
   unit: 'mm' | 'in';
   onChange: (value: number) => void;
 }) {
-  const { label, min, max } = field;
+  const { label, max } = field;
+  const min = Math.max(field.min, least?.value ?? 0);
   if (field.kind === 'count')
     return <NumberField label={label} value={value} min={min} max={max} onChange={onChange} />;
+  if (field.kind === 'halves') {
+    return (
+      <RangeField
+        label={label}
+        value={value}
+        min={min}
+        max={max}
+        step={0.5}
+        words={String(value)}
+        onChange={onChange}
+      />
+    );
+  }
   if (field.kind === 'share') {
     return (
       <RangeField
@@ -110,7 +128,8 @@ function MotifValueField({
       valueMm={value}
       unit={unit}
       min={min}
-      max={max}
+      max={Math.max(min, max)}
+      soThat={least?.soThat}
       onChange={onChange}
     />
   );

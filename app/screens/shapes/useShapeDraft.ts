@@ -33,7 +33,7 @@ const NOT_DRAWN =
 const NOTHING: Said = { problem: null, missing: [], tight: [] };
 
 export function useShapeDraft(): ShapeDraft {
-  const { store } = useWorkbench();
+  const { store, tools } = useWorkbench();
   const edit = useEdit();
   const [shape, setShape] = useState<Shape | null>(null);
   const [said, setSaid] = useState<Said>(NOTHING);
@@ -50,7 +50,7 @@ export function useShapeDraft(): ShapeDraft {
       const next: Shape = wanted.current;
       const base = store.getState().piece;
       const answer = await planner()
-        .shape(base, next)
+        .shape(base, next, tools)
         .catch(() => ({ ok: false as const, message: NOT_DRAWN }));
       const now = store.getState().piece;
       // Changed elsewhere meanwhile: drawn again on what is there now.
@@ -66,7 +66,7 @@ export function useShapeDraft(): ShapeDraft {
       mine.current = store.getState().piece;
       setSaid({ problem: null, missing, tight });
     }
-  }, [store, edit]);
+  }, [store, edit, tools]);
 
   // Undo and redo may take the shape back to what it was, or off the piece: the choices follow.
   useEffect(

@@ -10,7 +10,7 @@ export function WireSection() {
   const piece = usePiece();
   const edit = useEdit();
   const { wire } = piece;
-  const { store } = useWorkbench();
+  const { store, tools } = useWorkbench();
   const set = (change: Partial<Piece['wire']>): void => {
     const withWire = (p: Piece): Piece => ({ ...p, wire: { ...p.wire, ...change } });
     const now = store.getState().piece;
@@ -20,7 +20,7 @@ export function WireSection() {
     }
     // Letters and motifs keep to what tools leave in the new wire.
     void planner()
-      .shapes(withWire(now))
+      .shapes(withWire(now), tools)
       .catch(() => withWire(now))
       .then((drawn) => edit((p) => (p === now ? drawn : withWire(p))));
   };
