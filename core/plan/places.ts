@@ -229,17 +229,16 @@ const ALONG_RAD = (15 * Math.PI) / 180;
  */
 function withoutTouches(found: readonly Crossing[], diameterMm: number): Crossing[] {
   const groups: Crossing[][] = [];
-  const touching = new Set<Crossing[]>();
+  /** by the two lines: where they lie along each other */
+  const touching = new Map<string, Crossing[][]>();
   for (const c of found) {
     const turn = Math.abs(c.turnRad);
     const along = Math.min(turn, Math.PI - turn) < ALONG_RAD;
+    const lines = `${c.firstLine} ${c.secondLine}`;
     const group = along
-      ? groups.find((g) => {
+      ? touching.get(lines)?.find((g) => {
           const last = g[g.length - 1]!;
           return (
-            touching.has(g) &&
-            last.firstLine === c.firstLine &&
-            last.secondLine === c.secondLine &&
             Math.abs(last.firstMm - c.firstMm) < 3 * diameterMm &&
             Math.abs(last.secondMm - c.secondMm) < 3 * diameterMm
           );
@@ -249,7 +248,7 @@ function withoutTouches(found: readonly Crossing[], diameterMm: number): Crossin
     else {
       const begun = [c];
       groups.push(begun);
-      if (along) touching.add(begun);
+      if (along) touching.set(lines, [...(touching.get(lines) ?? []), begun]);
     }
   }
   return groups.flatMap((g) => (g.length % 2 === 1 ? [g[(g.length - 1) / 2]!] : []));

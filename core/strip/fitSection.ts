@@ -294,18 +294,24 @@ function fitRunOnce(run: Run): Fitted {
   return choice ? fitWhole(run, choice) : straight(run.points);
 }
 
+/** A chain this many tolerances off has got lost; after so many of these its run is parted. */
+const LOST = 4;
+const MOST_LOST = 2;
+
 function fitWhole(run: Run, choice: Choice): Fitted {
   const { tolerance } = run;
   let pieces: Candidate[] | null = choice.pieces;
   let closeness = choice.closeness;
   let best: Fitted | null = null;
+  let lost = 0;
   // Tangency costs closeness: when the joined chain strays too far, start from a closer fit.
   while (pieces) {
     const fitted = fitPieces(run, pieces);
     if (!best || fitted.worst < best.worst) best = fitted;
     if (fitted.worst <= tolerance) break;
+    if (fitted.worst > LOST * tolerance) lost++;
     closeness *= 0.7;
-    if (closeness < 0.03) break;
+    if (closeness < 0.03 || lost >= MOST_LOST) break;
     pieces = fewestPieces(choice.byStart, tolerance * closeness, run.corners)?.pieces ?? null;
   }
   if (best && best.worst > 1.5 * tolerance) {
