@@ -192,11 +192,17 @@ function settledCentreline(
       drawnMm,
       turnRad: totalTurning(chain),
       corrections,
-      breach,
+      breach: breach ?? nothingLeft(path, tipped, drawnMm),
       lost: centred.lost,
     };
   });
 }
+
+/** A line so tight all round that no wire can lie beside it. */
+const nothingLeft = (path: FigurePath, chain: Chain, drawnMm: number): Breach | null =>
+  chain.primitives.length > 0
+    ? null
+    : { law: 'lost', at: { x: path.nodes[0]!.x, y: path.nodes[0]!.y }, is: 0, should: drawnMm };
 
 interface Tooled {
   readonly chain: Chain;
@@ -234,7 +240,8 @@ function pointsOf(path: FigurePath, fitted: Chain, centred: Centred): FollowPoin
     points = followPoints(drawnPath(path), fitted);
     besides.set(fitted, points);
   }
-  if (centred.source.every((from, i) => from === i)) return points;
+  const whole = centred.source.length === fitted.primitives.length;
+  if (whole && centred.source.every((from, i) => from === i)) return points;
   const now = new Map(centred.source.map((from, i) => [from, i]));
   // A curve that was left out takes its points with it: a corner stands in its place.
   return points.flatMap((p) => {

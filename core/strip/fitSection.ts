@@ -436,9 +436,23 @@ function spanOfCandidate(points: readonly Vec[], c: Candidate): number {
 const WIDEST_ARC = 1.9 * Math.PI;
 
 const asSection = ({ start, chain, worst }: Fitted): SectionFit => ({
-  primitives: primitivesOf(start, chain),
+  primitives: primitivesOf(start, straightAsOne(chain)),
   deviationMm: worst,
 });
+
+/**
+ * Straight beside straight without a corner is one run. The least squares may leave one between others
+ * that goes back: as part of the whole run it is where it should be, left out it would be missing.
+ */
+function straightAsOne(chain: readonly ChainElement[]): ChainElement[] {
+  const out: ChainElement[] = [];
+  for (const e of chain) {
+    const last = out[out.length - 1];
+    if (last?.line && e.line && !e.corner) last.length += e.length;
+    else out.push({ ...e });
+  }
+  return out;
+}
 
 /** A tangent chain as lines and arcs in their places. */
 export function primitivesOf(start: ChainStart, chain: readonly ChainElement[]): Primitive[] {
