@@ -11,6 +11,6 @@ export default defineConfig({
     include: ['{core,app,cli,demo,scripts}/**/*.test.{ts,tsx}'],
     setupFiles: ['./scripts/propertySeed.ts'],
     environment: 'node',
-    testTimeout: 60_000,
+    testTimeout: 180_000,
   },
 });

@@ -77,7 +77,10 @@ export function buildSheet(piece: Piece, plan: Plan, options: SheetOptions): She
     ),
   ];
   const hand = options.hand ?? '';
-  return { paper, pages: pages.map((p, i) => withFrame(p, piece, paper, i, pages.length, hand)) };
+  return {
+    paper,
+    pages: pages.map((p, i) => withFrame(p, piece, plan, paper, i, pages.length, hand)),
+  };
 }
 
 /** Several sheets as one, such as those of a pair. */
@@ -89,6 +92,7 @@ export const joinSheets = (sheets: readonly Sheet[]): Sheet => ({
 function withFrame(
   page: Page,
   piece: Piece,
+  plan: Plan,
   paper: Paper,
   index: number,
   count: number,
@@ -101,7 +105,10 @@ function withFrame(
     ...page,
     items: [
       words(MARGIN_MM, MARGIN_MM + 3, piece.name || 'Unnamed piece', { sizeMm: 4.4, bold: true }),
-      words(MARGIN_MM, MARGIN_MM + 7.6, kind, { sizeMm: 2.9, tone: 'soft' }),
+      words(MARGIN_MM, MARGIN_MM + 7.6, [kind, ...missingWords(plan)].join('. '), {
+        sizeMm: 2.9,
+        tone: 'soft',
+      }),
       words(right, MARGIN_MM + 3, hand ? `${page.title}, ${hand}` : page.title, {
         sizeMm: 3.2,
         anchor: 'end',
@@ -115,6 +122,17 @@ function withFrame(
       ...page.items,
     ],
   };
+}
+
+/** What a reader of the sheet must know: a wire that is not on it. */
+function missingWords({ unplanned }: Plan): string[] {
+  if (unplanned.length === 0) return [];
+  const numbers = unplanned.slice(0, 6).map((u) => u.place + 1);
+  const more = unplanned.length > numbers.length ? ' and more' : '';
+  const one = unplanned.length === 1;
+  return [
+    `${one ? 'Wire' : 'Wires'} ${numbers.join(', ')}${more} ${one ? 'is' : 'are'} not planned, and in no length here`,
+  ];
 }
 
 /** Lists flow over as many pages as they take. */
