@@ -42,17 +42,20 @@ test('a pendant is dressed with a bail, two beads and a coil', async ({ page }) 
   await expect.poll(() => cutMm(page)).toBeCloseTo(bare + bail, 0);
   await expect(page.getByText(`Takes ${bail.toFixed(1)} mm`)).toBeVisible();
 
+  // Places count from the first end of the wire, so what the bail takes comes before the figure.
+  const place = (mm: number): string => (bail + mm).toFixed(1);
   await dress(page, 'Beads on the wire');
   await page.getByRole('checkbox', { name: 'fills the stretch' }).uncheck();
   await type(page.getByLabel('How many'), '2');
-  await type(page.getByLabel('Place: middle'), '15');
+  await type(page.getByLabel('Place: middle'), place(15));
+  await expect(page.getByLabel('Place: middle')).toHaveValue(place(15));
   await type(page.getByLabel('Place: length'), '10');
   await expect(takes(page)).toContainText('2 × Round bead');
   await expect(takes(page)).toContainText('They take 8.0 mm of 10.0 mm; 2.0 mm left');
   await done(page);
 
   await dress(page, 'Coil over the wire');
-  await type(page.getByLabel('Place: middle'), '65');
+  await type(page.getByLabel('Place: middle'), place(65));
   await type(page.getByLabel('Place: length'), '12');
   await type(page.getByLabel('Its thickness'), '0.4');
   // 30 turns of hypot(pi 1.4, 0.4), and two tails of 20 mm.
