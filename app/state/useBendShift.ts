@@ -1,6 +1,6 @@
 import { useRef } from 'react';
 import { withBendEdit } from '@core/piece';
-import type { PlannedBend, WirePlan } from '@core/plan';
+import { alongFigure, type PlannedBend, type WirePlan } from '@core/plan';
 import { useWorkbench } from './workbench';
 
 interface Grab {
@@ -31,7 +31,7 @@ export function useBendShift(wire: WirePlan): {
     move: (atMm) => {
       const held = grab.current;
       if (!held) return false;
-      const by = atMm - held.fromMm;
+      const by = alongFigure(wire, atMm) - alongFigure(wire, held.fromMm);
       if (!held.moved && Math.abs(by) < CLICK_MM) return true;
       held.moved = true;
       const { bend } = held;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { flattenPath, pathLength, walkInStep, walkRing, type Vec } from '../geometry';
+import { distance, flattenPath, pathLength, walkInStep, walkRing, type Vec } from '../geometry';
 import {
   bestAxis,
   betterHalf,
@@ -238,6 +238,20 @@ describe('mirroring a wire that crosses the axis', () => {
     for (const [i, node] of a!.entries()) {
       expect(node.x + b![2 - i]!.x).toBeCloseTo(0, 9);
       expect(node.y).toBeCloseTo(b![2 - i]!.y, 9);
+    }
+  });
+
+  it('the seam of a closed wire stays where it is', () => {
+    const spots = curve(0.9, 0.9 + 2 * Math.PI, (t) => at(12 * Math.sin(t), 20 * Math.cos(t)));
+    const oval = newPath('o', spots.slice(0, -1), true);
+    const placeOf = (path: FigurePath): Vec => {
+      const row = flattenPath(drawnPath(path), 0.001, 0.05);
+      return row[Math.round(path.seam.at! * (row.length - 1))]!;
+    };
+    for (const share of [0.1, 0.4, 0.8]) {
+      const path = { ...oval, seam: { ...oval.seam, at: share } };
+      const [kept] = mirrorHalf([path], axis, 1, () => 'new');
+      expect(distance(placeOf(kept!), placeOf(path))).toBeLessThan(0.5);
     }
   });
 

@@ -44,7 +44,8 @@ export function mirrorHalf(
     const own = twins.find((t) => t.first === i || t.second === i);
     if (own?.first === own?.second) {
       const whole = own && evened(drawnPath(path), own.reversed, axis, side);
-      if (whole) return [{ ...path, nodes: nodesOf(whole) }];
+      if (whole)
+        return [{ ...path, nodes: nodesOf(whole.path), seam: seamFrom(path, whole.begun) }];
     } else if (own) {
       const better = [own.first, own.second].find((k) => side * leaning(paths[k]!, axis) >= 0);
       if (better === i) return [path];
@@ -74,14 +75,24 @@ const leaningOf = (segments: readonly Segment[], axis: Axis): number =>
     0,
   );
 
+/** A closed path's seam stays where it is when the path is begun at another share of its length. */
+const seamFrom = ({ seam }: FigurePath, begun: number): FigurePath['seam'] =>
+  seam.at === null ? seam : { ...seam, at: mod(seam.at - begun, 1) };
+
 /**
  * A line that is its own mirror image, with one half of its length made the image of the other.
- * @returns null where it does not come to the axis half way
+ * @returns the line, and the share of its former length at which it begins now; null where it does not
+ *   come to the axis half way
  */
-function evened(path: Path, reversed: boolean, axis: Axis, side: 1 | -1): Path | null {
+function evened(
+  path: Path,
+  reversed: boolean,
+  axis: Axis,
+  side: 1 | -1,
+): { path: Path; begun: number } | null {
   const m = reflection(axis);
   // A line that runs on the axis is the same either way: it is laid onto it.
-  if (!path.closed && !reversed) return transformPath(path, projection(axis));
+  if (!path.closed && !reversed) return { path: transformPath(path, projection(axis)), begun: 0 };
   const segments = path.segments.flatMap((s) => cutSegment(s, axis));
   const halves = halvesOf(segments, path.closed, reversed, axis);
   if (!halves) return null;
@@ -94,12 +105,10 @@ function evened(path: Path, reversed: boolean, axis: Axis, side: 1 | -1): Path |
   const image = transformPath(kept, m);
   const other = reversed ? reversePath(image) : image;
   const [a, b] = keepFirst ? [kept, other] : [other, kept];
-  const joined = bridged(a, b);
-  const closing = path.closed ? bridged({ segments: joined, closed: false }, a) : null;
-  const last = closing && closing.length > joined.length + a.segments.length;
+  const places = placesOf(segments);
   return {
-    segments: last ? [...joined, closing[joined.length]!] : joined,
-    closed: path.closed,
+    path: { segments: bridged(a, b), closed: path.closed },
+    begun: places[from]! / places.at(-1)!,
   };
 }
 

@@ -10,7 +10,7 @@ import {
   type Vec,
 } from '../geometry';
 import { drawnPath, type FigurePath } from '../piece';
-import { biarcChain, fitChain, fitSection, type Chain, type FitSection } from '../strip';
+import { fitChain, fitSection, type Chain, type FitSection } from '../strip';
 import { chainBreach, type Breach } from './laws';
 import { remember } from './remember';
 
@@ -84,27 +84,13 @@ export function chainOf(path: FigurePath, toleranceMm: number): KnownChain {
   });
 }
 
-/** Shares of the tolerance at which a fit is tried until its chain keeps the laws; then biarcs; then closer still. */
-const CLOSER = [1, 0.5, null, 0.2, 0.08];
-/** Of the tolerance so much is left for arcs, whose distance is looked at here and there only. */
-const BIARC_SHARE = 0.6;
-
-/** A chain that strays this many tolerances has got lost on the line. */
-const LOST = 8;
-const isLost = ({ is }: Breach, toleranceMm: number): boolean => is > LOST * toleranceMm;
+/** Shares of the tolerance that are tried until a chain keeps the laws. */
+const CLOSER = [1, 0.5, 0.2, 0.08];
 
 function lawfulChain(drawn: Path, toleranceMm: number): { chain: Chain; breach: Breach | null } {
   let first: { chain: Chain; breach: Breach } | null = null;
   for (const share of CLOSER) {
-    // A fit that got lost does so again.
-    if (share === 0.5 && first?.breach.law === 'strays' && isLost(first.breach, toleranceMm))
-      continue;
-    // Arcs in pairs stand for curves; a row of points has none.
-    if (share === null && drawn.segments.every((s) => s.type !== 'cubic')) continue;
-    const chain =
-      share === null
-        ? biarcChain(drawn, BIARC_SHARE * toleranceMm)
-        : fitChain(drawn, share * toleranceMm, fitOnce);
+    const chain = fitChain(drawn, share * toleranceMm, fitOnce);
     const breach = chainBreach(drawn, chain, toleranceMm);
     if (!breach) return { chain, breach };
     first ??= { chain, breach };

@@ -4,7 +4,6 @@
  * (`centreChain`, `reachTips`, `openAt`), and that becomes runs, curves, corners and folds at their
  * places on the blank (`bendChain`, `marksOf`). The maths is in docs/maths.md.
  */
-export { biarcChain } from './biarcs';
 export { bendChain, type BendKind, type Strip, type StripPiece } from './bendChain';
 export {
   CORNER_STYLES,

@@ -96,28 +96,16 @@ function MotifValueField({
   const min = Math.max(field.min, least?.value ?? 0);
   if (field.kind === 'count')
     return <NumberField label={label} value={value} min={min} max={max} onChange={onChange} />;
-  if (field.kind === 'halves') {
+  if (field.kind === 'share' || field.kind === 'halves') {
+    const parts = field.kind === 'share';
     return (
       <RangeField
         label={label}
         value={value}
         min={min}
         max={max}
-        step={0.5}
-        words={String(value)}
-        onChange={onChange}
-      />
-    );
-  }
-  if (field.kind === 'share') {
-    return (
-      <RangeField
-        label={label}
-        value={value}
-        min={min}
-        max={max}
-        step={0.01}
-        words={`${Math.round(value * 100)} %`}
+        step={parts ? 0.01 : 0.5}
+        words={parts ? `${Math.round(value * 100)} %` : String(value)}
         onChange={onChange}
       />
     );
