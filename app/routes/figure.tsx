@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { figureBox, mapPaths, type FigurePath, type Shape } from '@core/piece';
 import { translation, type Vec } from '@core/geometry';
 import { Bench, type BenchView } from '~/components/Bench';
+import { UnplannedLayer } from '~/components/PlanNotices';
 import { StagePanel } from '~/components/StagePanel';
 import { Button, IconButton } from '~/components/ui';
 import { sizeKey, useExtent } from '~/components/FigureView';
@@ -132,6 +133,11 @@ export default function FigureScreen() {
                     piece={planState.planned}
                     plan={planState.plan}
                     dressing={planState.dressing}
+                  />
+                  <UnplannedLayer
+                    piece={planState.planned}
+                    plan={planState.plan}
+                    px={1 / view.pxPerMm}
                   />
                 </g>
               )}

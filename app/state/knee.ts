@@ -1,6 +1,6 @@
 import { toast } from 'sonner';
 import type { Piece } from '@core/piece';
-import { FOLLOW_TOLERANCES, kneeOf, type FollowPoint } from '@core/plan';
+import { betterTolerance, FOLLOW_TOLERANCES, type FollowPoint } from '@core/plan';
 import { printMm } from '@core/units';
 import { slowPlanner } from '~/workers/planner';
 import type { PieceStore } from './pieceStore';
@@ -36,8 +36,8 @@ async function toleranceAtKnee(piece: Piece, tools: Tools): Promise<number | nul
   } catch {
     return null;
   }
-  const knee = points.length === FOLLOW_TOLERANCES.length ? kneeOf(points) : null;
-  return knee && knee.toleranceMm !== piece.toleranceMm ? knee.toleranceMm : null;
+  if (points.length < FOLLOW_TOLERANCES.length) return null;
+  return betterTolerance(points, piece.toleranceMm)?.toleranceMm ?? null;
 }
 
 /**

@@ -6,7 +6,7 @@ export { bendLabels, type BendLabel } from './labels';
 export { endShapes, placedEnds, type PlacedEnd } from './endShapes';
 export type { Hang } from './hang';
 export type { LengthPart } from './lengths';
-export { FOLLOW_TOLERANCES, kneeOf, tradeOff, type FollowPoint } from './knee';
+export { betterTolerance, FOLLOW_TOLERANCES, kneeOf, tradeOff, type FollowPoint } from './knee';
 export { mirrorPlan } from './mirrorPlan';
 export { nearestWire, type WireFoot } from './nearestWire';
 export { formedLine, formedShapes, placeOnWire, type Formed, type WireCrossing } from './places';

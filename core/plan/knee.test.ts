@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { kneeOf, tradeOff, type FollowPoint } from './knee';
+import { betterTolerance, kneeOf, tradeOff, type FollowPoint } from './knee';
 
 const points = (...list: [number, number, number][]): FollowPoint[] =>
   list.map(([toleranceMm, bends, strayMm]) => ({ toleranceMm, bends, strayMm }));
@@ -15,6 +15,15 @@ it('a figure of lines and arcs takes as many bends however close: the closest', 
   const list = points([1, 12, 0.02], [0.25, 12, 0.01], [0.1, 12, 0.01]);
   expect(tradeOff(list)).toEqual(points([0.25, 12, 0.01]));
   expect(kneeOf(list)?.toleranceMm).toBe(0.25);
+});
+
+it('a tolerance is changed only where it changes something', () => {
+  const alike = points([0.1, 12, 0.01], [0.25, 12, 0.01], [1, 12, 0.01]);
+  expect(kneeOf(alike)?.toleranceMm).toBe(0.1);
+  expect(betterTolerance(alike, 0.25)).toBeNull();
+  const free = points([1, 6, 0.9], [0.35, 9, 0.3], [0.25, 18, 0.25], [0.1, 30, 0.2]);
+  expect(betterTolerance(free, 0.25)).toMatchObject({ toleranceMm: 0.35, bends: 9 });
+  expect(betterTolerance(free, 0.35)).toBeNull();
 });
 
 it('keeps within half a millimetre when it can', () => {

@@ -28,6 +28,25 @@ export function tradeOff(points: readonly FollowPoint[]): FollowPoint[] {
   });
 }
 
+/** Strays that differ by less are the same, mm. */
+const SAME_MM = 1e-3;
+
+/**
+ * The tolerance that suits a figure better than the one it has, by the knee of its trade; null where it
+ * would change neither the bends nor how far the wire strays.
+ */
+export function betterTolerance(
+  points: readonly FollowPoint[],
+  toleranceMm: number,
+): FollowPoint | null {
+  const knee = kneeOf(points);
+  const now = points.find((p) => p.toleranceMm === toleranceMm);
+  if (!knee || knee.toleranceMm === toleranceMm) return null;
+  const same =
+    now?.bends === knee.bends && Math.abs((now?.strayMm ?? Infinity) - knee.strayMm) < SAME_MM;
+  return same ? null : knee;
+}
+
 /**
  * Where more bends stop paying: the point that lies furthest below the straight line from the
  * fewest bends to the most, both measures taken as shares of their range; among those that keep
