@@ -5,8 +5,8 @@ const port = Number(process.env['E2E_PORT'] ?? 4317);
 export default defineConfig({
   testDir: 'e2e',
   testIgnore: '**/pictures.spec.ts',
-  timeout: 180_000,
-  expect: { timeout: 45_000 },
+  timeout: 300_000,
+  expect: { timeout: 100_000 },
   workers: 2,
   fullyParallel: true,
   retries: 0,

@@ -32,7 +32,7 @@ async function practise(page: Page, name: string, number: number): Promise<void>
 }
 
 const found = async (page: Page): Promise<void> => {
-  await expect(page.getByRole('button', { name: /^Use th/ })).toBeEnabled({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: /^Use th/ })).toBeEnabled();
 };
 
 /** Drags a ring of the size onto a place of the picture, given in its pixels. */
@@ -208,12 +208,10 @@ test('pictures that are none get a message and lose nothing', async ({ page }) =
   }
   expect(await cutMm(page)).toBe(before);
   await give('blank.png', await canvasPng(page, 'blank'));
-  await expect(page.getByRole('alert')).toContainText('No line was found', { timeout: 20_000 });
+  await expect(page.getByRole('alert')).toContainText('No line was found');
   await stage(page, 'Figure');
   await give('scene.png', await canvasPng(page, 'busy'));
-  await expect(page.getByRole('alert').or(page.getByText(/lines? found/))).toBeVisible({
-    timeout: 30_000,
-  });
+  await expect(page.getByRole('alert').or(page.getByText(/lines? found/))).toBeVisible();
   await stage(page, 'Figure');
   expect(await cutMm(page)).toBe(before);
 });

@@ -84,10 +84,13 @@ export function useTracing(pictureId: string, options: TraceOptions): Tracing {
     const mine = ++wish.current;
     const current = (): boolean => wish.current === mine && tracer.current === running;
     const run = async (quick: boolean): Promise<void> => {
+      // Stages come through a channel of their own and may arrive after the answer.
+      let answered = false;
       const tell = proxy((s: TraceStage) => {
-        if (current()) setStage(s);
+        if (current() && !answered) setStage(s);
       });
       const answer = await running.remote.trace(options, quick, tell);
+      answered = true;
       if (!current()) return;
       if (!answer.ok) {
         setProblem(answer.message);
