@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { DRESS_FACTS, dressPiece } from '../core/dressing';
 import { END_KINDS } from '../core/element';
@@ -6,6 +7,7 @@ import { DEFAULT_LIMITS, verdictOf } from '../core/gauge';
 import { assemblyOf, makeSteps } from '../core/making';
 import { twinAxis, twinOf } from '../core/piece';
 import { mirrorPlan, planPiece } from '../core/plan';
+import { blindMisses, CHOICES, chosen } from '../core/plan/blindPlan';
 import { demoPieces } from './pieces';
 
 const pieces = demoPieces();
@@ -46,6 +48,21 @@ describe('the Lantern Lane pieces', () => {
         expect(beads(other)[i]!.x).toBeCloseTo(2 * axis - at.x, 2);
         expect(beads(other)[i]!.y).toBeCloseTo(at.y, 2);
       });
+    },
+  );
+
+  test.each(pieces.map((p) => [p.name, p] as const))(
+    '%s: formed from its list alone it lies where the plan says',
+    (_, piece) => {
+      fc.assert(
+        fc.property(CHOICES, (choice) => {
+          const bench = { kit: choice.tools ? DEFAULT_KIT : null };
+          for (const miss of blindMisses(chosen(piece, choice), bench)) {
+            expect(miss.farMm, miss.pathId).toBeLessThanOrEqual(miss.saidMm);
+          }
+        }),
+        { numRuns: 5 },
+      );
     },
   );
 

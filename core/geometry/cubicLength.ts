@@ -8,57 +8,60 @@ interface ControlPoints {
 }
 
 /** Nodes and weights of 5-point Gauss-Legendre on [-1, 1]. */
-const GAUSS: readonly (readonly [number, number])[] = [
-  [0, 0.5688888888888889],
-  [0.5384693101056831, 0.4786286704993665],
-  [-0.5384693101056831, 0.4786286704993665],
-  [0.906179845938664, 0.2369268850561891],
-  [-0.906179845938664, 0.2369268850561891],
+const NODES = [0, 0.5384693101056831, -0.5384693101056831, 0.906179845938664, -0.906179845938664];
+const WEIGHTS = [
+  0.5688888888888889, 0.4786286704993665, 0.4786286704993665, 0.2369268850561891,
+  0.2369268850561891,
 ];
 
 const DEPTH = 24;
 const PROBES = 96;
 
-function speed(c: ControlPoints, t: number): number {
-  const u = 1 - t;
-  const w0 = 3 * u * u;
-  const w1 = 6 * u * t;
-  const w2 = 3 * t * t;
-  return Math.hypot(
-    w0 * (c.c1.x - c.from.x) + w1 * (c.c2.x - c.c1.x) + w2 * (c.to.x - c.c2.x),
-    w0 * (c.c1.y - c.from.y) + w1 * (c.c2.y - c.c1.y) + w2 * (c.to.y - c.c2.y),
-  );
-}
-
+/** Integral of the speed over a stretch of the parameter. */
 function gauss(c: ControlPoints, from: number, to: number): number {
+  const [ax, bx, dx] = [c.c1.x - c.from.x, c.c2.x - c.c1.x, c.to.x - c.c2.x];
+  const [ay, by, dy] = [c.c1.y - c.from.y, c.c2.y - c.c1.y, c.to.y - c.c2.y];
   const half = (to - from) / 2;
   const middle = (to + from) / 2;
   let sum = 0;
-  for (const [node, weight] of GAUSS) sum += weight * speed(c, middle + half * node);
+  for (let i = 0; i < NODES.length; i++) {
+    const t = middle + half * NODES[i]!;
+    const u = 1 - t;
+    const [w0, w1, w2] = [3 * u * u, 6 * u * t, 3 * t * t];
+    const vx = w0 * ax + w1 * bx + w2 * dx;
+    const vy = w0 * ay + w1 * by + w2 * dy;
+    sum += WEIGHTS[i]! * Math.sqrt(vx * vx + vy * vy);
+  }
   return sum * half;
 }
 
-/** Half the slope of the squared speed: B' . B''. */
-function speedSlope(c: ControlPoints, t: number): number {
-  const u = 1 - t;
-  const part = (axis: 'x' | 'y'): number => {
-    const [a, b, d] = [c.c1[axis] - c.from[axis], c.c2[axis] - c.c1[axis], c.to[axis] - c.c2[axis]];
-    return (u * u * a + 2 * u * t * b + t * t * d) * (u * (b - a) + t * (d - b));
-  };
-  return part('x') + part('y');
+/** Half the slope of the squared speed, B' . B'', as a polynomial of third degree in t, over 18. */
+function speedSlope(c: ControlPoints): readonly [number, number, number, number] {
+  const [ax, bx, dx] = [c.c1.x - c.from.x, c.c2.x - c.c1.x, c.to.x - c.c2.x];
+  const [ay, by, dy] = [c.c1.y - c.from.y, c.c2.y - c.c1.y, c.to.y - c.c2.y];
+  const [ex, fx] = [bx - ax, ax - 2 * bx + dx];
+  const [ey, fy] = [by - ay, ay - 2 * by + dy];
+  return [
+    ax * ex + ay * ey,
+    ax * fx + ay * fy + 2 * (ex * ex + ey * ey),
+    3 * (ex * fx + ey * fy),
+    fx * fx + fy * fy,
+  ];
 }
 
 /** Parameters where the speed is least: a cusp, or a turn so tight that it is nearly one. */
 function slowPlaces(c: ControlPoints): number[] {
+  const [k0, k1, k2, k3] = speedSlope(c);
+  const slope = (t: number): number => k0 + t * (k1 + t * (k2 + t * k3));
   const places: number[] = [];
-  let before = speedSlope(c, 0);
+  let before = k0;
   for (let i = 1; i <= PROBES; i++) {
-    const after = speedSlope(c, i / PROBES);
+    const after = slope(i / PROBES);
     if (before <= 0 && after > 0) {
       let [low, high] = [(i - 1) / PROBES, i / PROBES];
       for (let k = 0; k < 50; k++) {
         const middle = (low + high) / 2;
-        if (speedSlope(c, middle) < 0) low = middle;
+        if (slope(middle) < 0) low = middle;
         else high = middle;
       }
       places.push((low + high) / 2);

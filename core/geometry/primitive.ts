@@ -48,8 +48,11 @@ export function offsetPrimitive(p: Primitive, by: number): Primitive | null {
   return radius > 1e-6 ? { ...p, radius } : null;
 }
 
-/** Where a point's foot lies on the endless line or circle: parameter t and distance from it. */
-export function project(p: Primitive, q: Vec): { t: number; distance: number } {
+/**
+ * Where a point's foot lies on the endless line or circle: parameter t and distance from it.
+ * @param near on a circle, which goes round and round, the foot nearest to this parameter is meant
+ */
+export function project(p: Primitive, q: Vec, near = 0.5): { t: number; distance: number } {
   if (p.type === 'line') {
     const along = sub(p.to, p.from);
     const size = dot(along, along);
@@ -57,11 +60,9 @@ export function project(p: Primitive, q: Vec): { t: number; distance: number } {
     return { t, distance: Math.abs(cross(unit(along), sub(q, p.from))) };
   }
   const angle = angleOf(sub(q, p.center)) - p.startAngle;
-  const turn = p.sweep < 0 ? -1 : 1;
-  const middle = (Math.abs(p.sweep) / 2) * turn;
-  // The turn nearest to the arc's middle, so that points just before the start come out below zero.
-  const near = middle + Math.atan2(Math.sin(angle - middle), Math.cos(angle - middle));
-  return { t: near / p.sweep, distance: Math.abs(distance(q, p.center) - p.radius) };
+  const wanted = p.sweep * near;
+  const found = wanted + Math.atan2(Math.sin(angle - wanted), Math.cos(angle - wanted));
+  return { t: found / p.sweep, distance: Math.abs(distance(q, p.center) - p.radius) };
 }
 
 /** Points common to two endless lines or circles. */

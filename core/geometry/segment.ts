@@ -85,8 +85,20 @@ export function segmentLength(s: Segment): number {
     case 'arc':
       return s.radius * Math.abs(s.sweep);
     case 'cubic':
-      return cubicLength(s);
+      return knownLength(s);
   }
+}
+
+const lengths = new WeakMap<Cubic, number>();
+
+/** The length of a cubic, worked out once. */
+function knownLength(s: Cubic): number {
+  let mm = lengths.get(s);
+  if (mm === undefined) {
+    mm = cubicLength(s);
+    lengths.set(s, mm);
+  }
+  return mm;
 }
 
 export function reverseSegment<S extends Segment>(s: S): S;

@@ -28,9 +28,20 @@ export function segmentBetween(a: FigureNode, b: FigureNode): Segment {
   };
 }
 
-/** The drawn line of a path. */
-export function drawnPath(path: Pick<FigurePath, 'nodes' | 'closed'>): Path {
-  const { nodes, closed } = path;
+type Drawn = Pick<FigurePath, 'nodes' | 'closed'>;
+const drawnLines = new WeakMap<Drawn, Path>();
+
+/** The drawn line of a path, made once for each. */
+export function drawnPath(path: Drawn): Path {
+  let line = drawnLines.get(path);
+  if (!line) {
+    line = lineThrough(path);
+    drawnLines.set(path, line);
+  }
+  return line;
+}
+
+function lineThrough({ nodes, closed }: Drawn): Path {
   const segments: Segment[] = [];
   nodes.forEach((node, i) => {
     const next = nodes[i + 1] ?? (closed && nodes.length > 1 ? nodes[0] : undefined);

@@ -145,7 +145,7 @@ function met(
       best = p;
   }
   if (!best) return null;
-  const [leave, enter] = [project(before, best).t, project(after, best).t];
+  const [leave, enter] = [project(before, best, 1).t, project(after, best, 0).t];
   if (leave < 0.2 || enter > 0.8) return null;
   const made = { before: stretchOf(before, 0, leave), after: stretchOf(after, enter, 1) };
   const turn = joinTurn(made.before, made.after);

@@ -95,8 +95,8 @@ function filletAbout(
   radius: number,
   turn: number,
 ): Fillet | null {
-  const leaveAt = project(before, center).t;
-  const enterAt = project(after, center).t;
+  const leaveAt = project(before, center, 1).t;
+  const enterAt = project(after, center, 0).t;
   if (!(leaveAt > -1e-9 && leaveAt < 1 + 1e-9 && enterAt > -1e-9 && enterAt < 1 + 1e-9)) {
     return null;
   }
@@ -191,11 +191,9 @@ function moveTips(chain: Chain, near: Chain, insideMm: number, diameterMm: numbe
     return before !== undefined && count > 1 && Math.abs(joinTurn(before, s)) > CORNER_TURN;
   });
   if (!isCorner.some(Boolean)) return chain;
-  const moved = p.map((s, i) => {
+  const shifts = p.map((_, i) => {
     const [before, after] = [q[(i - 1 + count) % count], q[i]];
-    return isCorner[i] && before && after
-      ? add(startOf(s), tipShift(before, after, insideMm, diameterMm))
-      : null;
+    return isCorner[i] && before && after ? tipShift(before, after, insideMm, diameterMm) : null;
   });
   const first = chain.closed ? isCorner.indexOf(true) : 0;
   const order = p.map((_, i) => (i + first) % count);
@@ -204,14 +202,59 @@ function moveTips(chain: Chain, near: Chain, insideMm: number, diameterMm: numbe
     if (n === 0 || isCorner[i]) groups.push([i]);
     else groups[groups.length - 1]?.push(i);
   });
-  const primitives = groups.flatMap((group, g) => {
-    const nextIndex = groups[g + 1]?.[0] ?? (chain.closed ? groups[0]?.[0] : undefined);
-    const own = group.map((i) => p[i]!);
-    const from = moved[group[0] ?? 0] ?? startOf(own[0]!);
-    const end = nextIndex === undefined ? null : moved[nextIndex];
-    return mapEnds(own, from, end ?? endOf(own[own.length - 1]!));
+  const stretches = groups.map((group, g) => ({
+    own: group.map((i) => p[i]!),
+    from: group[0]!,
+    to: groups[g + 1]?.[0] ?? (chain.closed ? groups[0]![0]! : null),
+  }));
+  heldTogether(stretches, shifts);
+  const primitives = stretches.flatMap(({ own, from, to }) => {
+    const [begin, end] = [startOf(own[0]!), endOf(own[own.length - 1]!)];
+    const most = MOST_STRETCHED * distance(begin, end);
+    const [a, b] = [shifts[from] ?? null, to === null ? null : shifts[to]!];
+    // A loop takes its free end along.
+    const free = (other: Vec | null): Vec =>
+      other && Math.hypot(other.x, other.y) > most ? other : { x: 0, y: 0 };
+    return mapEnds(own, add(begin, a ?? free(b)), add(end, b ?? free(a)));
   });
   return { ...chain, primitives };
+}
+
+interface Stretch {
+  readonly own: readonly Primitive[];
+  /** the corners between which it lies; null at the end of an open line */
+  readonly from: number;
+  readonly to: number | null;
+}
+
+/** A stretch may be made longer or shorter by this share so that its tips reach. */
+const MOST_STRETCHED = 0.1;
+
+/**
+ * A loop that comes back to where it began cannot be stretched between two tips that part: its two
+ * corners, and all that are bound to them so, are moved by what they wish in the mean.
+ */
+function heldTogether(stretches: readonly Stretch[], shifts: (Vec | null)[]): void {
+  const group = shifts.map((_, i) => i);
+  for (const { own, from, to } of stretches) {
+    const [a, b] = [shifts[from], to === null ? null : shifts[to]];
+    if (to === null || !a || !b || from === to) continue;
+    const far = distance(startOf(own[0]!), endOf(own[own.length - 1]!));
+    if (distance(a, b) <= MOST_STRETCHED * far) continue;
+    const [mine, other] = [group[from]!, group[to]!];
+    group.forEach((g, i) => {
+      if (g === other) group[i] = mine;
+    });
+  }
+  const wishes = [...shifts];
+  group.forEach((mine, i) => {
+    if (!shifts[i]) return;
+    const bound = wishes.filter((w, j): w is Vec => group[j] === mine && w !== null);
+    shifts[i] = scale(
+      bound.reduce((sum, w) => add(sum, w), { x: 0, y: 0 }),
+      1 / bound.length,
+    );
+  });
 }
 
 function tipShift(before: Primitive, after: Primitive, insideMm: number, diameterMm: number): Vec {

@@ -109,8 +109,8 @@ function mergeCutCorners(
     );
     if (!tip || distance(tip, middle) > toleranceMm) continue;
     movedMm = Math.max(movedMm, distance(tip, middle));
-    out[b] = stretchOf(before, 0, project(before, tip).t);
-    out[n] = stretchOf(after, project(after, tip).t, 1);
+    out[b] = stretchOf(before, 0, project(before, tip, 1).t);
+    out[n] = stretchOf(after, project(after, tip, 0).t, 1);
     out.splice(i, 1);
     i--;
   }

@@ -194,14 +194,33 @@ function chooseFit(run: Run): Choice | null {
 function chooseAmong({ points, tolerance, corners }: Run, every: boolean): Choice | null {
   const byStart = proposeCandidates(points, tolerance, every);
   let best: { pieces: Candidate[]; closeness: number; score: number } | null = null;
-  for (const closeness of CLOSENESS) {
+  /** Tries one closeness; what it costs, endless where nothing is so close. */
+  const tried = (level: number): number => {
+    const closeness = CLOSENESS[level]!;
     const fit = fewestPieces(byStart, tolerance * closeness, corners);
-    if (!fit) break;
+    if (!fit) return Infinity;
     const score = fit.cost * closeness ** CLOSENESS_POWER;
     if (!best || score < best.score) best = { pieces: fit.pieces, closeness, score };
-    if (fit.cost > 4 * best.score + 8) break;
+    return fit.cost;
+  };
+  /** Looks between a loose level and a close one: a closer fit never takes fewer pieces. */
+  const between = (loose: number, cost: number, close: number): void => {
+    if (close - loose < 2) return;
+    if (cost * CLOSENESS[close - 1]! ** CLOSENESS_POWER >= best!.score) return;
+    const middle = (loose + close) >> 1;
+    const own = tried(middle);
+    between(loose, cost, middle);
+    if (own < Infinity) between(middle, own, close);
+  };
+  const loosest = tried(0);
+  if (loosest === Infinity) return null;
+  const closest = CLOSENESS.length - 1;
+  if (loosest * CLOSENESS[closest]! ** CLOSENESS_POWER < best!.score) {
+    tried(closest);
+    between(0, loosest, closest);
   }
-  return best ? { ...best, byStart } : null;
+  const { pieces, closeness } = best!;
+  return { pieces, closeness, byStart };
 }
 
 function fitRun(run: Run): Fitted {

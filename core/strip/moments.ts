@@ -14,7 +14,7 @@ export interface CircleFit {
   readonly radius: number;
 }
 
-interface Central {
+export interface Central {
   readonly n: number;
   readonly mx: number;
   readonly my: number;
@@ -52,15 +52,16 @@ export class Moments {
       const z = x * x + y * y;
       const row = [x, y, x * x, y * y, x * y, x * z, y * z, z * z];
       const at = i * KINDS;
-      row.forEach((v, k) => (this.sums[at + KINDS + k] = (this.sums[at + k] ?? 0) + v));
+      for (let k = 0; k < KINDS; k++) this.sums[at + KINDS + k] = this.sums[at + k]! + row[k]!;
     });
   }
 
   /** Central moments of points from..to, both included; z is measured from their own mean. */
-  private central(from: number, to: number): Central {
+  central(from: number, to: number): Central {
     const n = to - from + 1;
-    const at = (k: number): number =>
-      ((this.sums[(to + 1) * KINDS + k] ?? 0) - (this.sums[from * KINDS + k] ?? 0)) / n;
+    const { sums } = this;
+    const [low, high] = [from * KINDS, (to + 1) * KINDS];
+    const at = (k: number): number => (sums[high + k]! - sums[low + k]!) / n;
     const [mx, my] = [at(0), at(1)];
     const [rxx, ryy, rxy] = [at(2), at(3), at(4)];
     const [xx, yy, xy] = [rxx - mx * mx, ryy - my * my, rxy - mx * my];
@@ -83,48 +84,71 @@ export class Moments {
   }
 
   line(from: number, to: number): LineFit {
-    const c = this.central(from, to);
-    const angle = Math.atan2(2 * c.xy, c.xx - c.yy) / 2;
-    const half = (c.xx + c.yy) / 2;
-    const meanSquare = Math.max(0, half - Math.hypot((c.xx - c.yy) / 2, c.xy));
-    const [a, b] = [this.points[from], this.points[to]];
-    const forward = a && b ? Math.cos(angle) * (b.x - a.x) + Math.sin(angle) * (b.y - a.y) : 1;
-    const sign = forward < 0 ? -1 : 1;
+    return this.lineOf(this.central(from, to), from, to);
+  }
+
+  lineOf(c: Central, from: number, to: number): LineFit {
+    const [a, b] = [this.points[from]!, this.points[to]!];
+    const direction = axisOf(c);
+    const back = direction.x * (b.x - a.x) + direction.y * (b.y - a.y) < 0;
     return {
-      meanSquare,
-      direction: { x: sign * Math.cos(angle), y: sign * Math.sin(angle) },
+      meanSquare: offLine(c),
+      direction: back ? { x: -direction.x, y: -direction.y } : direction,
       center: { x: c.mx, y: c.my },
     };
   }
 
-  /** @returns null when the points lie so straight that no circle is found */
   circle(from: number, to: number): CircleFit | null {
-    const c = this.central(from, to);
-    const mz = c.xx + c.yy;
-    const covariance = c.xx * c.yy - c.xy * c.xy;
-    const varZ = c.zz - mz * mz;
-    const a3 = 4 * mz;
-    const a2 = -3 * mz * mz - c.zz;
-    const a1 = varZ * mz + 4 * covariance * mz - c.xz * c.xz - c.yz * c.yz;
-    const a0 =
-      c.xz * (c.xz * c.yy - c.yz * c.xy) + c.yz * (c.yz * c.xx - c.xz * c.xy) - varZ * covariance;
-    let root = 0;
-    for (let i = 0; i < 12; i++) {
-      const slope = a1 + root * (2 * a2 + 3 * a3 * root);
-      const next = root - (a0 + root * (a1 + root * (a2 + root * a3))) / slope;
-      if (!Number.isFinite(next) || next < 0) break;
-      if (Math.abs(next - root) <= 1e-12 * Math.max(1e-6, next)) {
-        root = next;
-        break;
-      }
-      root = next;
-    }
-    const determinant = root * root - root * mz + covariance;
-    if (Math.abs(determinant) < 1e-14) return null;
-    const x = (c.xz * (c.yy - root) - c.yz * c.xy) / determinant / 2;
-    const y = (c.yz * (c.xx - root) - c.xz * c.xy) / determinant / 2;
-    const radius = Math.sqrt(x * x + y * y + mz);
-    if (!Number.isFinite(radius)) return null;
-    return { meanSquare: Math.max(0, root), center: { x: x + c.mx, y: y + c.my }, radius };
+    return circleOf(this.central(from, to));
   }
+}
+
+/** Mean square distance from the best line. */
+export const offLine = (c: Central): number => {
+  const [half, across] = [(c.xx - c.yy) / 2, c.xy];
+  return Math.max(0, (c.xx + c.yy) / 2 - Math.sqrt(half * half + across * across));
+};
+
+/** Unit direction of the best line, either way: half the angle of (xx - yy, 2 xy). */
+function axisOf(c: Central): Vec {
+  const [dx, dy] = [c.xx - c.yy, 2 * c.xy];
+  const size = Math.sqrt(dx * dx + dy * dy);
+  if (size === 0) return { x: 1, y: 0 };
+  const [cos, sin] = [dx / size, dy / size];
+  if (cos > 0) {
+    const x = Math.sqrt((1 + cos) / 2);
+    return { x, y: sin / (2 * x) };
+  }
+  const y = Math.sqrt((1 - cos) / 2);
+  return { x: sin / (2 * y), y };
+}
+
+/** The best circle; null when the points lie so straight that none is found. */
+export function circleOf(c: Central): CircleFit | null {
+  const mz = c.xx + c.yy;
+  const covariance = c.xx * c.yy - c.xy * c.xy;
+  const varZ = c.zz - mz * mz;
+  const a3 = 4 * mz;
+  const a2 = -3 * mz * mz - c.zz;
+  const a1 = varZ * mz + 4 * covariance * mz - c.xz * c.xz - c.yz * c.yz;
+  const a0 =
+    c.xz * (c.xz * c.yy - c.yz * c.xy) + c.yz * (c.yz * c.xx - c.xz * c.xy) - varZ * covariance;
+  let root = 0;
+  for (let i = 0; i < 12; i++) {
+    const slope = a1 + root * (2 * a2 + 3 * a3 * root);
+    const next = root - (a0 + root * (a1 + root * (a2 + root * a3))) / slope;
+    if (!Number.isFinite(next) || next < 0) break;
+    if (Math.abs(next - root) <= 1e-12 * Math.max(1e-6, next)) {
+      root = next;
+      break;
+    }
+    root = next;
+  }
+  const determinant = root * root - root * mz + covariance;
+  if (Math.abs(determinant) < 1e-14) return null;
+  const x = (c.xz * (c.yy - root) - c.yz * c.xy) / determinant / 2;
+  const y = (c.yz * (c.xx - root) - c.xz * c.xy) / determinant / 2;
+  const radius = Math.sqrt(x * x + y * y + mz);
+  if (!Number.isFinite(radius)) return null;
+  return { meanSquare: Math.max(0, root), center: { x: x + c.mx, y: y + c.my }, radius };
 }

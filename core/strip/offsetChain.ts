@@ -106,8 +106,8 @@ function rejoin(
     }
     const at = nearest(meetings(a, b), endOf(a), startOf(b));
     if (!at) continue;
-    out[before] = { ...out[before]!, p: stretchOf(a, 0, project(a, at).t) };
-    out[i] = { ...out[i]!, p: stretchOf(b, project(b, at).t, 1) };
+    out[before] = { ...out[before]!, p: stretchOf(a, 0, project(a, at, 1).t) };
+    out[i] = { ...out[i]!, p: stretchOf(b, project(b, at, 0).t, 1) };
   }
   const list = out.flatMap((s, i): Shifted[] => {
     const arc = round.get(i);

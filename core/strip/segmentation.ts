@@ -1,5 +1,5 @@
-import { angleOf, cross, distance, dot, sub, wrapAngle, type Vec } from '../geometry';
-import { Moments } from './moments';
+import { angleOf, cross, dot, sub, wrapAngle, type Vec } from '../geometry';
+import { Moments, circleOf, offLine, type CircleFit, type LineFit } from './moments';
 
 /** One line or arc proposed for the points from..to. */
 export interface Candidate {
@@ -95,28 +95,21 @@ function proposalsFor(
   tolerance: number,
 ): Candidate[] {
   const found: Candidate[] = [];
-  const straight = moments.line(from, to);
-  const off = (p: Vec): number => Math.abs(cross(straight.direction, sub(p, straight.center)));
-  if (straight.meanSquare <= tolerance ** 2) {
-    const worst = worstOf(points, from, to, off);
+  const about = moments.central(from, to);
+  const meanSquare = offLine(about);
+  if (meanSquare <= tolerance ** 2) {
+    const straight = moments.lineOf(about, from, to);
+    const worst = worstOffLine(points, from, to, straight);
     if (worst <= tolerance && runsOn(points, from, to, straight.direction)) {
       const heading = angleOf(straight.direction);
-      found.push({
-        from,
-        to,
-        curvature: 0,
-        startHeading: heading,
-        endHeading: heading,
-        meanSquare: straight.meanSquare,
-        worst,
-      });
+      const [startHeading, endHeading] = [heading, heading];
+      found.push({ from, to, curvature: 0, startHeading, endHeading, meanSquare, worst });
     }
   }
   if (to - from < 4) return found;
-  const circle = moments.circle(from, to);
+  const circle = circleOf(about);
   if (!circle || circle.meanSquare > tolerance ** 2 || circle.radius > 2000) return found;
-  const away = (p: Vec): number => Math.abs(distance(p, circle.center) - circle.radius);
-  const worst = worstOf(points, from, to, away);
+  const worst = worstOffCircle(points, from, to, circle);
   if (worst > tolerance) return found;
   const arc = headingsOnCircle(points, from, to, circle.center);
   if (!arc) return found;
@@ -144,16 +137,31 @@ function runsOn(points: readonly Vec[], from: number, to: number, direction: Vec
   return true;
 }
 
-function worstOf(
-  points: readonly Vec[],
-  from: number,
-  to: number,
-  off: (p: Vec) => number,
-): number {
-  const step = Math.max(1, Math.floor((to - from) / 16));
-  let worst = 0;
-  for (let i = from; i <= to; i += step) worst = Math.max(worst, off(points[i]!));
-  return Math.max(worst, off(points[to]!));
+/** Points of a run that are looked at for the one furthest off. */
+const PROBES = 16;
+
+const probeStep = (from: number, to: number): number =>
+  Math.max(1, Math.floor((to - from) / PROBES));
+
+function worstOffLine(points: readonly Vec[], from: number, to: number, line: LineFit): number {
+  const { center, direction } = line;
+  const off = (p: Vec): number =>
+    Math.abs(direction.x * (p.y - center.y) - direction.y * (p.x - center.x));
+  const step = probeStep(from, to);
+  let worst = off(points[to]!);
+  for (let i = from; i < to; i += step) worst = Math.max(worst, off(points[i]!));
+  return worst;
+}
+
+function worstOffCircle(points: readonly Vec[], from: number, to: number, c: CircleFit): number {
+  const off = (p: Vec): number => {
+    const [x, y] = [p.x - c.center.x, p.y - c.center.y];
+    return Math.abs(Math.sqrt(x * x + y * y) - c.radius);
+  };
+  const step = probeStep(from, to);
+  let worst = off(points[to]!);
+  for (let i = from; i < to; i += step) worst = Math.max(worst, off(points[i]!));
+  return worst;
 }
 
 /** Places at which it is looked whether a run goes round a centre without turning back. */
@@ -223,8 +231,7 @@ export function fewestPieces(
   const dearestJoin = corners ? CORNER_COST : NO_CORNER_COST;
   const cheapest = new Float64Array(byStart.length).fill(Infinity);
   for (let at = 0; at < last; at++) {
-    const before = keepBest(ending[at] ?? [], dearestJoin);
-    ending[at] = before;
+    const before = withinReach(ending[at]!, dearestJoin);
     if (at > 0 && before.length === 0) continue;
     for (const candidate of byStart[at] ?? []) {
       if (candidate.worst > worst || candidate.meanSquare > typical) continue;
@@ -245,19 +252,27 @@ export function fewestPieces(
       }
       if (cost > limit) continue;
       if (cost < (cheapest[to] ?? Infinity)) cheapest[to] = cost;
-      ending[to]?.push({ cost, candidate, before: from });
+      keep(ending[to]!, cost, candidate, from);
     }
   }
-  const winner = keepBest(ending[last] ?? [], dearestJoin)[0];
+  const winner = ending[last]![0];
   if (!winner) return null;
   const pieces: Candidate[] = [];
   for (let e: Entry | null = winner; e; e = e.before) pieces.unshift(e.candidate);
   return { cost: winner.cost, pieces };
 }
 
-/** The cheapest entries, cheapest first. */
-function keepBest(entries: Entry[], dearestJoin: number): Entry[] {
-  entries.sort((a, b) => a.cost - b.cost);
-  const limit = (entries[0]?.cost ?? 0) + dearestJoin;
-  return entries.filter((e, i) => i < KEPT_ENTRIES && e.cost <= limit);
+/** Puts an entry among the cheapest, which stand in order. */
+function keep(kept: Entry[], cost: number, candidate: Candidate, before: Entry | null): void {
+  let at = kept.length;
+  while (at > 0 && kept[at - 1]!.cost > cost) at--;
+  if (at === KEPT_ENTRIES) return;
+  if (kept.length === KEPT_ENTRIES) kept.pop();
+  kept.splice(at, 0, { cost, candidate, before });
+}
+
+/** Entries, cheapest first, that a join may still make the best. */
+function withinReach(kept: readonly Entry[], dearestJoin: number): readonly Entry[] {
+  const limit = (kept[0]?.cost ?? 0) + dearestJoin;
+  return kept.filter((e) => e.cost <= limit);
 }
