@@ -7,7 +7,7 @@ import { DEFAULT_LIMITS, verdictOf } from '../core/gauge';
 import { assemblyOf, makeSteps } from '../core/making';
 import { twinAxis, twinOf } from '../core/piece';
 import { mirrorPlan, planPiece } from '../core/plan';
-import { blindMisses, CHOICES, chosen } from '../core/plan/blindPlan';
+import { blindMisses, CHOICES, chosen } from '../core/plan/blindPlan.support';
 import { demoPieces } from './pieces';
 
 const pieces = demoPieces();

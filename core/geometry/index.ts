@@ -17,6 +17,7 @@ export {
 export { arcRow, beltAround, BeltError, corner, post, type Post } from './belt';
 export { cellKey } from './chordGrid';
 export { findCrossings, type Crossing, type MeasuredLine } from './crossings';
+export { tipsOf, type Tip } from './tips';
 export { findTouches, type Touch } from './touches';
 export { walkInStep, walkRing, type InStep } from './inStep';
 export { pathTurn, smoothedTurn, type PathTurn } from './pathTurn';

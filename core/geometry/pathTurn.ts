@@ -1,11 +1,12 @@
 import { flattenPath, type Path } from './path';
 import { segmentLength, tangentAt, type Segment } from './segment';
+import { tipsOf } from './tips';
 import { cross, distance, dot, sub, turnBetween, type Vec } from './vec';
 
 /** All turning of a path, radians, clockwise positive: curves and corners, full turns included. */
 export interface PathTurn {
   readonly turnRad: number;
-  /** corners that turn back so exactly that they may as well be taken the other way round */
+  /** corners and tips that turn back so exactly that they may as well be taken the other way round */
   readonly eitherWay: number;
 }
 
@@ -40,8 +41,17 @@ export function pathTurn(path: Path): PathTurn {
     turnRad += turn;
     if (Math.abs(turn) > Math.PI - EITHER_WAY) eitherWay++;
   });
+  if (segments.some((s) => s.type === 'cubic')) {
+    // A smooth tip that is formed as a corner has no side either.
+    const tips = tipsOf(flattenPath(path, TIP_FLATNESS_MM));
+    const back = tips.filter((t) => Math.abs(t.turnRad) > Math.PI - EITHER_WAY).length;
+    eitherWay = Math.max(eitherWay, back);
+  }
   return { turnRad, eitherWay };
 }
+
+/** How closely a curve is followed where its tips are looked for, mm. */
+const TIP_FLATNESS_MM = 0.004;
 
 /**
  * The turning that is left of a path once all within `toleranceMm` is smoothed away: that of the

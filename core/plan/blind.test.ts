@@ -6,7 +6,7 @@ import { drawMotif, makerFor, MOTIF_KINDS, standardValues } from '../motif';
 import { newPath, newPiece, nodesOf, type Piece, type Wire } from '../piece';
 import type { Path } from '../geometry';
 import { drawFigure, drawnAs, FAMILIES, FORMS } from '../strip/turnFigures';
-import { blindMisses, CHOICES, chosen, type Choice } from './blindPlan';
+import { blindMisses, CHOICES, chosen, type Choice } from './blindPlan.support';
 
 const wireOf = (choice: Choice): Wire => ({
   metal: 'copper',

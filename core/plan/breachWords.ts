@@ -14,6 +14,8 @@ export function breachWords({ law, is, should }: Breach): string {
       return 'Part of the line has no place on the wire: it is too tight to lie half a wire beside what is drawn.';
     case 'broken':
       return `The bends do not follow on each other: ${printMm(is, 2)} of wire is missing or too much between two of them.`;
+    case 'kinked':
+      return `Two bends stand so close that the wire would have to turn ${printNumber(is, 0)} degrees on the spot between them.`;
     case 'endless':
       return `The line is ${printMm(is, 0)} long. Lines of up to ${printMm(should, 0)} are planned.`;
   }
@@ -28,6 +30,7 @@ export function breachRemedy({ law }: Breach): string {
       return 'Draw the marked place with fewer or larger turns, or let the plan stray a little further.';
     case 'lost':
     case 'broken':
+    case 'kinked':
       return 'Take the line as the wire’s centre, use thinner wire, or draw the marked place wider.';
     case 'endless':
       return 'Make the figure smaller.';

@@ -14,6 +14,7 @@ import {
   type Piece,
 } from '../piece';
 import { blindDistance } from '../strip/blindBender';
+import { randomPlaces, smoothScribble, wanderingRow } from '../strip/scribbles';
 import { drawFigure, drawnAs, FAMILIES, pointsOfFigure, turnOf } from '../strip/turnFigures';
 import { degrees } from '../units';
 import { breachRemedy, breachWords, planPiece } from '.';
@@ -67,6 +68,35 @@ describe('every wire', () => {
       ),
       { numRuns: 24 },
     );
+  });
+
+  it('is planned of a smooth scribble too, tips and all', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 50_000 }),
+        fc.constantFrom(15, 40, 100),
+        fc.constantFrom(0.1, 0.25),
+        (seed, sizeMm, toleranceMm) => {
+          const path = newPath('w', nodesOf(smoothScribble(seed, 12, sizeMm)), false);
+          const plan = planPiece(pieceOf([path], { toleranceMm }));
+          expect(plan.unplanned).toEqual([]);
+          expect(plan.wires[0]!.drawnMm).toBeGreaterThan(4 * sizeMm);
+        },
+      ),
+      { numRuns: 10 },
+    );
+  });
+
+  it('is planned of thousands of points', () => {
+    // One that wanders and one that runs straight from place to place.
+    const wander = pathOf(wanderingRow(9, 5000, 0.6, 0.25).map(({ x, y }) => [x, y] as const));
+    const [wandering] = planPiece(pieceOf([wander])).wires;
+    // 4,999 steps of 0.25 mm, and corners rounded by a hair.
+    expect(wandering!.developedMm).toBeGreaterThan(0.99 * 1249.75);
+    expect(wandering!.developedMm).toBeLessThan(1.003 * 1249.75);
+    expect(wandering!.stray!.elsewhere!.mm).toBeLessThan(0.9);
+    const legs = pathOf(randomPlaces(4, 150, 100).map(({ x, y }) => [x, y] as const));
+    expect(planPiece(pieceOf([legs])).unplanned).toEqual([]);
   });
 
   it('turned by any angle or mirrored has the same bends, tools and marks', () => {

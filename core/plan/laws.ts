@@ -26,7 +26,7 @@ import type { Stray } from './stray';
  * one is not shown; what is broken is a record, its words are made last.
  */
 export interface Breach {
-  readonly law: 'strays' | 'turns' | 'length' | 'lost' | 'broken' | 'endless';
+  readonly law: 'strays' | 'turns' | 'length' | 'lost' | 'broken' | 'kinked' | 'endless';
   /** where on the drawing */
   readonly at: Vec;
   /** what it is and what it should be: mm, or degrees of turn */
@@ -171,7 +171,7 @@ export function stripBreach(
     return { law: 'turns', at: startOf(begin), is: listed / DEG, should: turnRad / DEG };
   }
   const gap = gapIn(strip, diameterMm);
-  if (gap) return { law: 'broken', at: gap.at, is: gap.mm, should: 0 };
+  if (gap) return gap;
   const allowed = 1.1 * toleranceMm + SAMPLING_MM + (folds > 0 ? diameterMm : 0) + SETTLED_MM;
   const most = stray?.elsewhere;
   if (most && most.mm > allowed) {
@@ -181,7 +181,7 @@ export function stripBreach(
 }
 
 /** Where the formed pieces do not follow on each other; passes of a fold lie beside each other. */
-function gapIn(strip: Strip, diameterMm: number): { at: Vec; mm: number } | null {
+function gapIn(strip: Strip, diameterMm: number): Breach | null {
   const shapes = strip.pieces.flatMap((p) =>
     p.shape.map((s) => ({ s, fold: p.kind === 'fold', kind: p.kind })),
   );
@@ -192,8 +192,10 @@ function gapIn(strip: Strip, diameterMm: number): { at: Vec; mm: number } | null
     const mm = distance(end, start);
     const bent = Math.abs(turnBetween(tangentAt(a.s, 1), tangentAt(b.s, 0)));
     const point = [a.s, b.s].some((s) => segmentLength(s) < 1e-6);
-    if (mm > (fold ? 2.2 * diameterMm : GAP_MM) || (!fold && !point && bent > KINK)) {
-      return { at: end, mm };
+    if (mm > (fold ? 2.2 * diameterMm : GAP_MM))
+      return { law: 'broken', at: end, is: mm, should: 0 };
+    if (!fold && !point && bent > KINK) {
+      return { law: 'kinked', at: end, is: bent / DEG, should: 0 };
     }
   }
   return null;

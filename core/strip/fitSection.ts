@@ -256,6 +256,9 @@ function cutPlaces(
   return places;
 }
 
+/** What parts are held to lies no further than this share of the tolerance from the points about it. */
+const NEAR_JOINT = 0.3;
+
 /** Fits the parts of a run one by one; where they meet both are held to the same place and heading. */
 function fitParts(run: Run, places: readonly number[]): Fitted {
   if (places.length === 0) return fitRunOnce(run);
@@ -263,7 +266,7 @@ function fitParts(run: Run, places: readonly number[]): Fitted {
   const joints = places.map((at) => {
     // What a few points to each side say: a circle, or a line where they lie straight.
     const [from, to] = [Math.max(0, at - 5), Math.min(points.length - 1, at + 5)];
-    const near = proposeCandidates(points.slice(from, to + 1), run.tolerance)[0]!;
+    const near = proposeCandidates(points.slice(from, to + 1), NEAR_JOINT * run.tolerance)[0]!;
     const widest = near.filter((c) => c.to === to - from);
     const best = widest.reduce<Candidate | null>(
       (a, b) => (!a || b.meanSquare < 0.5 * a.meanSquare ? b : a),
@@ -274,15 +277,31 @@ function fitParts(run: Run, places: readonly number[]): Fitted {
       : { at: points[at]!, heading: angleOf(sub(points[at + 1]!, points[at - 1]!)) };
   });
   const ends = [0, ...places, points.length - 1];
-  const fits = ends.slice(1).map((to, i) =>
-    fitRunOnce({
-      ...run,
-      points: points.slice(ends[i], to + 1),
-      start: i === 0 ? run.start : joints[i - 1]!,
-      end: i === places.length ? run.end : joints[i]!,
-    }),
-  );
+  const fits: Fitted[] = [];
+  for (const [i, to] of ends.slice(1).entries()) {
+    const before = i === 0 ? null : endOfFit(fits[i - 1]!);
+    const part = { ...run, points: points.slice(ends[i], to + 1), end: joints[i] ?? run.end };
+    fits.push(before ? fitAfter(part, before, joints[i - 1]!) : fitRunOnce(part));
+  }
   return joinParts(run, places, fits);
+}
+
+const endOfFit = ({ start, chain }: Fitted): ChainStart => walk(start, chain).at(-1)!;
+
+/** A part that ends no further turned from where it was held goes on smoothly, radians. */
+const HELD_TURN = (0.5 * Math.PI) / 180;
+
+/**
+ * Fits a part from where the one before really ended, for what that misses would turn and shift all
+ * that follows. What it was turned amiss is made good at once.
+ */
+function fitAfter(part: Run, before: ChainStart, held: ChainStart): Fitted {
+  const turn = wrapAngle(held.heading - before.heading);
+  if (Math.abs(turn) <= HELD_TURN) return fitRunOnce({ ...part, start: before });
+  const fit = fitRunOnce({ ...part, start: { at: before.at, heading: before.heading + turn } });
+  const first = fit.chain[0]!;
+  fit.chain[0] = { ...first, corner: true, turn: first.turn + turn };
+  return { ...fit, start: before };
 }
 
 /** The parts as one chain; pieces that were cut apart are one again where the points allow it. */
@@ -338,37 +357,56 @@ function fitWhole(run: Run, choice: Choice): Fitted {
     const place = Math.round((middle.from + middle.to) / 2);
     const room = Math.min(place, run.points.length - 1 - place);
     if (choice.pieces.length > 3 && room > 20) return fitParts(run, [place]);
-    return unpolished(run.points, choice.pieces);
+    return unpolished(run, choice.pieces);
   }
   return simplify(run, best!);
 }
 
 /**
  * The proposed pieces set end to end on the points, for shapes on which the least squares do not
- * settle. Each keeps within its own tolerance; their joins may turn a little.
+ * settle. Each keeps within its own tolerance; their joins may turn a little, and so may the joins
+ * with what the run's ends are held to.
  */
-function unpolished(points: readonly Vec[], found: readonly Candidate[]): Fitted {
+function unpolished({ points, ...run }: Run, found: readonly Candidate[]): Fitted {
   const pieces = new Int32Array(points.length);
-  let heading: number | null = null;
-  let start: ChainStart | null = null;
+  let start = run.start;
+  let heading: number | null = start?.heading ?? null;
   const chain = found.map((c, i): ChainElement => {
     pieces.fill(i, c.from, c.to + 1);
-    const [a, b] = [points[c.from]!, points[c.to]!];
-    const sweep = c.curvature * spanOfCandidate(points, c);
-    const chord = distance(a, b);
-    const half = sweep / 2;
-    // The arc of this sweep over the chord between the two points.
-    const curvature = c.curvature === 0 ? 0 : (2 * Math.sin(half)) / Math.max(chord, 1e-9);
-    const length = curvature === 0 ? chord : sweep / curvature;
-    const begin = angleOf(sub(b, a)) - half;
+    const a = (i === 0 ? run.start?.at : null) ?? points[c.from]!;
+    const b = (i === found.length - 1 ? run.end?.at : null) ?? points[c.to]!;
+    const { curvature, length, begin } = overChord(points, c, a, b);
+    const sweep = curvature * length;
     start ??= { at: a, heading: begin };
     const turn = heading === null ? 0 : wrapAngle(begin - heading);
     heading = begin + sweep;
     const line = curvature === 0;
-    return { turn, corner: i > 0, curvature, line, length: Math.abs(length) };
+    return { turn, corner: turn !== 0, curvature, line, length };
   });
   const worst = Math.max(...found.map((c) => c.worst));
   return { start: start!, chain, pieces, rms: worst, worst };
+}
+
+/** An arc that turns further is not known by its chord. */
+const CHORD_TURN = 1.5 * Math.PI;
+
+/** The line or arc that turns as a proposed piece does, from one place to another. */
+function overChord(
+  points: readonly Vec[],
+  c: Candidate,
+  a: Vec,
+  b: Vec,
+): { curvature: number; length: number; begin: number } {
+  const chord = distance(a, b);
+  const heading = angleOf(sub(b, a));
+  if (c.curvature === 0) return { curvature: 0, length: chord, begin: heading };
+  const span = spanOfCandidate(points, c);
+  const sweep = c.curvature * span;
+  if (Math.abs(sweep) > CHORD_TURN || chord < 1e-6) {
+    return { curvature: c.curvature, length: Math.abs(span), begin: c.startHeading };
+  }
+  const curvature = (2 * Math.sin(sweep / 2)) / chord;
+  return { curvature, length: sweep / curvature, begin: heading - sweep / 2 };
 }
 
 function fitPieces(run: Run, found: readonly Candidate[]): Fitted {

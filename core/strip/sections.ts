@@ -7,6 +7,7 @@ import {
   startOf,
   sub,
   tangentAt,
+  tipsOf,
   turnBetween,
   type Path,
   type Primitive,
@@ -72,7 +73,48 @@ export function splitSections(path: Path, tolerance: number): Sections {
     if (open && !breaks[i]) open.push(i);
     else groups.push([i]);
   }
-  return { list: groups.map((g) => sectionOf(g, segments, curve)), endless };
+  const list = groups.map((g) => sectionOf(g, segments, curve));
+  const ring = endless ? openedAtTip(list[0]!) : null;
+  return {
+    list: (ring ? [ring] : list).flatMap(partedAtTips),
+    endless: endless && !ring,
+  };
+}
+
+/** A ring without a corner begun anew at one of its tips; null where it has none. */
+function openedAtTip(section: Section): Section | null {
+  if (section.kind !== 'points' || section.corners) return null;
+  const ring = section.points.slice(0, -1);
+  const count = ring.length;
+  // Gone round twice, so that a tip at the seam lies within the row.
+  const tip = tipsOf([...ring, ...ring, ring[0]!]).find((t) => t.at >= count / 2);
+  if (!tip) return null;
+  const at = tip.at % count;
+  return { ...section, points: [...ring.slice(at), ...ring.slice(0, at + 1)] };
+}
+
+/**
+ * A smooth stretch in parts where it turns back more tightly than any jaw: its tips are corners, into
+ * which the line runs straight. As curves so small they would pull the whole fit about.
+ */
+function partedAtTips(section: Section): Section[] {
+  if (section.kind !== 'points' || section.corners) return [section];
+  const { points } = section;
+  const parts: Section[] = [];
+  let open: Vec[] = [];
+  let from = 0;
+  for (const { before, at, after } of tipsOf(points)) {
+    if (before < from) continue;
+    parts.push({
+      ...section,
+      points: [...open, ...points.slice(from, before + (before < at ? 1 : 0)), points[at]!],
+    });
+    open = [points[at]!];
+    from = after > at ? after : at + 1;
+  }
+  if (from === 0) return [section];
+  parts.push({ ...section, points: [...open, ...points.slice(from)] });
+  return parts;
 }
 
 type Nature = 'kept' | 'curve' | 'chord' | 'dense';

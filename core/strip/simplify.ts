@@ -245,8 +245,9 @@ function asStraight(fit: Fitted, i: number, tolerance: number): Change | null {
 
 /** The chain with a corner beside an arc made smooth if it hardly turns; null to keep it. */
 function withoutFaintCorner(chain: readonly ChainElement[], i: number): Change | null {
-  const [before, e] = [chain[i - 1]!, chain[i]!];
-  if (!e.corner || (before.line && e.line) || Math.abs(e.turn) > FAINT_CORNER) return null;
+  const [before, e] = [chain[i - 1], chain[i]];
+  if (!before || !e?.corner || (before.line && e.line) || Math.abs(e.turn) > FAINT_CORNER)
+    return null;
   return { from: i, to: i, elements: [{ ...e, corner: false, turn: 0 }], goesTo: () => 0 };
 }
 
@@ -258,8 +259,9 @@ const maybeOneCircleMm = (rms: number): number => 1.5 * rms + 0.01;
  * circle nearly as well; null to keep both.
  */
 function asOneArc(fit: Fitted, i: number, moments: Moments): (Change & { alike: boolean }) | null {
-  const [before, e] = [fit.chain[i - 1]!, fit.chain[i]!];
-  if (before.line || e.line || e.corner || before.curvature * e.curvature < 0) return null;
+  const [before, e] = [fit.chain[i - 1], fit.chain[i]];
+  if (!before || !e || before.line || e.line || e.corner || before.curvature * e.curvature < 0)
+    return null;
   const alike = isOneCircle(1 / before.curvature, 1 / e.curvature);
   const length = before.length + e.length;
   let curvature = (before.curvature * before.length + e.curvature * e.length) / length;

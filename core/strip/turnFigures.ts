@@ -179,12 +179,22 @@ export function drawFigure(seed: number, family: Family): Move[] {
   return moves;
 }
 
-/** The moves as lines and arcs, exactly. */
-export function trace(moves: readonly Move[]): Primitive[] {
+/** A corner that turns back on itself. */
+export const isBack = (m: Move): boolean => 'corner' in m && Math.abs(m.corner) > 150 * DEG;
+
+/**
+ * The moves as lines and arcs, exactly.
+ * @param asides how far, mm, what follows the first, second... corner that turns back lies beside it,
+ *   to the right where positive: the strands of a fold lie side by side
+ */
+export function trace(moves: readonly Move[], asides: readonly number[] = []): Primitive[] {
   let heading = 0.3;
   let at: Vec = { x: 0, y: 0 };
+  let back = 0;
   return moves.flatMap((m): Primitive[] => {
     if ('corner' in m) {
+      const aside = isBack(m) ? (asides[back++] ?? 0) : 0;
+      at = { x: at.x - aside * Math.sin(heading), y: at.y + aside * Math.cos(heading) };
       heading += m.corner;
       return [];
     }
@@ -216,8 +226,12 @@ function stepped(p: Primitive, step: number): Vec[] {
   return Array.from({ length: count }, (_, i) => pointAt(p, (i + 1) / count));
 }
 
-export const pointsOfFigure = (moves: readonly Move[], step: number): Vec[] => {
-  const primitives = trace(moves);
+export const pointsOfFigure = (
+  moves: readonly Move[],
+  step: number,
+  asides: readonly number[] = [],
+): Vec[] => {
+  const primitives = trace(moves, asides);
   return [startOf(primitives[0]!), ...primitives.flatMap((p) => stepped(p, step))];
 };
 
