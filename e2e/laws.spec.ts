@@ -132,3 +132,49 @@ test('a wire that cannot be made shows where and why, and no number of it is pri
   await expect(sheet).toContainText('Wire 2 is not planned, and in no length here');
   await expect(sheet).not.toContainText(/0\.0 mm of wire|Infinity|NaN/);
 });
+
+/** So many lines that wander for a metre each, as rows of points: seconds of planning. */
+function wanderings(count: number): string {
+  let seed = 7;
+  const random = (): number => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;
+  const lines = Array.from({ length: count }, (_, n) => {
+    let [x, y, heading, bend] = [0, 40 * n, 0, 0];
+    const points = Array.from({ length: 2500 }, () => {
+      bend = 0.9 * bend + random() - 0.5;
+      heading += 0.4 * bend;
+      x += 0.4 * Math.cos(heading);
+      y += 0.4 * Math.sin(heading);
+      return `${x.toFixed(3)},${y.toFixed(3)}`;
+    });
+    return `<polyline fill="none" points="${points.join(' ')}"/>`;
+  });
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="400mm" height="400mm" viewBox="0 0 400 400">${lines.join('')}</svg>`;
+}
+
+test('a plan that takes its time says how far it is, is stopped, and nothing is lost', async ({
+  page,
+}) => {
+  await newPiece(page);
+  await importSvg(page, 'wander.svg', wanderings(15));
+  await expect(page.getByText(/^Finding the bends of wire \d+ of 15…/)).toBeVisible();
+  await expect(page.getByRole('progressbar', { name: 'How far the plan has come' })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  const stopped = page.getByRole('alert').filter({ hasText: 'Planning was stopped' });
+  await expect(stopped).toContainText('The figure is kept as it is');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeHidden();
+  // No number of an older figure stands in its place.
+  await expect(page.getByTestId('cut-length')).toBeHidden();
+  await page.getByRole('button', { name: 'Plan it again' }).click();
+  await expect(stopped).toBeHidden();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect(stopped).toBeVisible();
+  // Taken back, the next figure is planned as ever.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await importSvg(
+    page,
+    'bar.svg',
+    '<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="9mm" viewBox="0 0 30 9"><path d="M0 4H30"/></svg>',
+  );
+  await expect.poll(() => cutMm(page)).toBeCloseTo(30 + RESERVE, 1);
+  await expect(stopped).toBeHidden();
+});

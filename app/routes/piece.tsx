@@ -6,6 +6,7 @@ import { kitFor, writePiece } from '@core/file';
 import type { Piece } from '@core/piece';
 import { Brand } from '~/components/Brand';
 import { PlanNotices } from '~/components/PlanNotices';
+import { PlanProgress } from '~/components/PlanProgress';
 import { saveFile } from '~/components/saveFile';
 import { ShortcutsDialog } from '~/components/Shortcuts';
 import { StripView } from '~/components/StripView';
@@ -75,6 +76,7 @@ function OpenPiece({ piece }: { piece: Piece }) {
     () => ({ store, pointer, settings, toolbox, tools, planState }),
     [store, pointer, settings, toolbox, tools, planState],
   );
+  const waiting = planState.planned !== shown && planState.error === null;
   // Making fills the screen: only the step in hand is there.
   const atBench = /\/make\/[^/]+$/.test(useLocation().pathname);
   return (
@@ -87,14 +89,18 @@ function OpenPiece({ piece }: { piece: Piece }) {
         </div>
         {!atBench && (
           <footer
-            className="h-[9.4rem] shrink-0 border-t border-line bg-panel"
-            aria-busy={planState.planned !== shown && planState.error === null}
+            className="relative h-[9.4rem] shrink-0 border-t border-line bg-panel"
+            aria-busy={waiting}
           >
             <Strip />
+            {planState.slow && (
+              <div className="absolute top-2 right-3">
+                <PlanProgress progress={planState.progress} stop={planState.stop} />
+              </div>
+            )}
           </footer>
         )}
       </div>
-      {planState.error && <PlanError message={planState.error} />}
     </WorkbenchContext>
   );
 }
@@ -114,20 +120,18 @@ function Strip() {
       />
     );
   }
+  if (planState.error) {
+    return (
+      <div role="alert" className="flex flex-wrap items-center gap-3 p-5 text-sm text-alert">
+        <TriangleAlert size={16} aria-hidden="true" />
+        <p>{planState.error}</p>
+        <Button onClick={planState.again}>Plan it again</Button>
+      </div>
+    );
+  }
   return (
     <p className="p-5 text-sm text-soft" role="status">
-      {planState.error ?? 'Working out the strip…'}
-    </p>
-  );
-}
-
-function PlanError({ message }: { message: string }) {
-  return (
-    <p
-      role="alert"
-      className="fixed bottom-40 left-1/2 -translate-x-1/2 rounded-md border border-alert bg-alert-wash px-4 py-2 text-sm text-alert"
-    >
-      {message}
+      Working out the strip…
     </p>
   );
 }

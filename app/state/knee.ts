@@ -2,7 +2,7 @@ import { toast } from 'sonner';
 import type { Piece } from '@core/piece';
 import { betterTolerance, FOLLOW_TOLERANCES, type FollowPoint } from '@core/plan';
 import { printMm } from '@core/units';
-import { slowPlanner } from '~/workers/planner';
+import { slowPlanner, stopTrials } from '~/workers/planner';
 import type { PieceStore } from './pieceStore';
 import type { Tools } from './workbench';
 
@@ -26,15 +26,14 @@ const LONGEST_MS = 2_500;
  * first number is shown. Null where that takes too long, or makes no difference.
  */
 async function toleranceAtKnee(piece: Piece, tools: Tools): Promise<number | null> {
-  const ends = Date.now() + LONGEST_MS;
   let points: readonly FollowPoint[] = [];
+  const late = setTimeout(stopTrials, LONGEST_MS);
   try {
-    for await (const found of followTrade(piece, tools)) {
-      points = found;
-      if (Date.now() > ends) break;
-    }
+    for await (const found of followTrade(piece, tools)) points = found;
   } catch {
     return null;
+  } finally {
+    clearTimeout(late);
   }
   if (points.length < FOLLOW_TOLERANCES.length) return null;
   return betterTolerance(points, piece.toleranceMm)?.toleranceMm ?? null;

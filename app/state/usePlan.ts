@@ -1,8 +1,9 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Piece } from '@core/piece';
 import type { Dressing } from '@core/dressing';
-import type { Bench, Plan } from '@core/plan';
-import { planner } from '~/workers/planner';
+import type { Bench, Plan, Progress } from '@core/plan';
+import { onProgress, planner, stopPlanning } from '~/workers/planner';
+import { Stopped } from '~/workers/restartable';
 
 export interface PlanState {
   readonly plan: Plan | null;
@@ -10,7 +11,13 @@ export interface PlanState {
   /** the piece that the plan belongs to; the newest piece may be ahead of it while planning */
   readonly planned: Piece | null;
   readonly busy: boolean;
+  /** why there is no plan: numbers of an older one are not shown in its place */
   readonly error: string | null;
+  /** the plan in work takes its time; how far it has come, where that is known */
+  readonly slow: boolean;
+  readonly progress: Progress | null;
+  readonly stop: () => void;
+  readonly again: () => void;
 }
 
 interface Wish {
@@ -18,45 +25,59 @@ interface Wish {
   readonly bench: Bench;
 }
 
-const IDLE: PlanState = {
-  plan: null,
-  dressing: null,
-  planned: null,
-  busy: true,
-  error: null,
-};
+type Found = Omit<PlanState, 'slow' | 'progress' | 'stop' | 'again'>;
+
+/** A plan that is there sooner than this says nothing of its work, ms. */
+const QUIET_MS = 600;
+
+const NONE = { plan: null, dressing: null, planned: null };
+const STOPPED =
+  'Planning was stopped. The figure is kept as it is: change it, or let it be planned again.';
+const FAILED =
+  'This figure could not be planned. It is kept as it is; undo the last change to go on.';
 
 /** The plan of a piece, computed in the worker; while one runs only the newest wish is kept. */
 export function usePlan(piece: Piece, bench: Bench): PlanState {
-  const [state, setState] = useState<PlanState>(IDLE);
+  const [state, setState] = useState<Found>({ ...NONE, busy: true, error: null });
+  const [progress, setProgress] = useState<Progress | null>(null);
+  const [slow, setSlow] = useState(false);
   const wanted = useRef<Wish>({ piece, bench });
   const running = useRef(false);
-  useEffect(() => {
-    wanted.current = { piece, bench };
+
+  const run = useCallback(async (): Promise<void> => {
     if (running.current) return;
     running.current = true;
-    void (async () => {
-      let done: Wish | null = null;
-      while (done !== wanted.current) {
-        const next: Wish = wanted.current;
-        done = next;
-        try {
-          const { plan, dressing } = await planner().dressed(next.piece, next.bench);
-          setState({
-            plan,
-            dressing,
-            planned: next.piece,
-            busy: next !== wanted.current,
-            error: null,
-          });
-        } catch {
-          const error =
-            'This figure could not be planned. It is kept as it is; undo the last change to go on.';
-          setState((s) => ({ ...s, busy: false, error }));
-        }
+    let done: Wish | null = null;
+    while (done !== wanted.current) {
+      const next: Wish = wanted.current;
+      done = next;
+      const off = onProgress((news) => {
+        if (news.pieceId === next.piece.id) setProgress(news.progress);
+      });
+      const late = setTimeout(() => setSlow(true), QUIET_MS);
+      try {
+        const { plan, dressing } = await planner().dressed(next.piece, next.bench);
+        const busy = next !== wanted.current;
+        setState({ plan, dressing, planned: next.piece, busy, error: null });
+      } catch (error) {
+        setState({ ...NONE, busy: false, error: error instanceof Stopped ? STOPPED : FAILED });
       }
-      running.current = false;
-    })();
-  }, [piece, bench]);
-  return state;
+      off();
+      clearTimeout(late);
+      setSlow(false);
+      setProgress(null);
+    }
+    running.current = false;
+  }, []);
+
+  useEffect(() => {
+    wanted.current = { piece, bench };
+    void run();
+  }, [piece, bench, run]);
+
+  const again = useCallback(() => {
+    setState((s) => ({ ...s, busy: true, error: null }));
+    void run();
+  }, [run]);
+  return { ...state, slow, progress, stop: stopPlanning, again };
 }

@@ -1,18 +1,43 @@
-import { wrap, type Remote } from 'comlink';
+import type { Remote } from 'comlink';
+import type { Progress } from '@core/plan';
 import type { Planner } from './planner.worker';
+import { restartable } from './restartable';
 
-const start = (): Remote<Planner> =>
-  wrap<Planner>(new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' }));
+const start = (): Worker =>
+  new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
 
-let remote: Remote<Planner> | null = null;
-let beside: Remote<Planner> | null = null;
-let slow: Remote<Planner> | null = null;
+/** What a planner says while it works. */
+export interface ProgressOf {
+  readonly pieceId: string;
+  readonly progress: Progress;
+}
+
+const listeners = new Set<(news: ProgressOf) => void>();
+
+const first = restartable<Planner>(start, (message) => {
+  const news = message as Partial<ProgressOf> | null;
+  if (news?.progress) listeners.forEach((listen) => listen(news as ProgressOf));
+});
+const second = restartable<Planner>(start);
+const third = restartable<Planner>(start);
 
 /** The planner, in its own thread. The page never computes a plan itself. */
-export const planner = (): Remote<Planner> => (remote ??= start());
+export const planner = (): Remote<Planner> => first.ask;
 
 /** A second planner for what may take a while, so that the plan on screen never waits for it. */
-export const besidePlanner = (): Remote<Planner> => (beside ??= start());
+export const besidePlanner = (): Remote<Planner> => second.ask;
 
 /** A third one for trials that take seconds: nothing on screen waits for them. */
-export const slowPlanner = (): Remote<Planner> => (slow ??= start());
+export const slowPlanner = (): Remote<Planner> => third.ask;
+
+/** Ends whatever is being tried. */
+export const stopTrials = (): void => third.stop();
+
+/** Ends whatever the planner is doing; the next question finds a new one. */
+export const stopPlanning = (): void => first.stop();
+
+/** Hears how far the planner has come, until it is called off. */
+export function onProgress(listen: (news: ProgressOf) => void): () => void {
+  listeners.add(listen);
+  return () => listeners.delete(listen);
+}

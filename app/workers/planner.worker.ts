@@ -28,6 +28,7 @@ import {
   type FollowPoint,
   type Plan,
   type RouteOverview,
+  type Told,
 } from '@core/plan';
 import { dressPiece, type Dressing } from '@core/dressing';
 import {
@@ -45,6 +46,7 @@ import { buildSheet, joinSheets, type Paper, type Sheet } from '@core/sheet';
 import { drawPattern } from './drawPattern';
 import type { LengthUnit } from '@core/units';
 import { fontsFor } from './letterFonts';
+import type { ProgressOf } from './planner';
 
 /** What went wrong comes back as a value: errors lose their kind between worker and page. */
 export type Answer<T> = { ok: true; value: T } | { ok: false; message: string };
@@ -88,13 +90,28 @@ function handed(piece: Piece, bench: Bench, twin: boolean): { piece: Piece; plan
   return twin ? { piece: twinOf(piece), plan: mirrorPlan(plan, twinAxis(piece)) } : { piece, plan };
 }
 
+/** Progress is told no more often than this, ms. */
+const TELL_MS = 100;
+
+/** Tells the page how far the plan of a piece has come. */
+function tellOf(pieceId: string): Told {
+  let told = performance.now();
+  return (progress) => {
+    const now = performance.now();
+    if (now - told < TELL_MS) return;
+    told = now;
+    const news: ProgressOf = { pieceId, progress };
+    self.postMessage(news);
+  };
+}
+
 let last: { key: string; made: DressedPlan } | null = null;
 
 /** The plan and dressing of a piece; those made last are kept, for what is asked next of the same piece. */
 function dressedPlan(piece: Piece, bench: Bench): DressedPlan {
   const key = JSON.stringify([piece, bench]);
   if (last?.key === key) return last.made;
-  const plan = planPiece(piece, bench);
+  const plan = planPiece(piece, bench, tellOf(piece.id));
   const made = { plan, dressing: dressPiece(piece, plan) };
   last = { key, made };
   return made;

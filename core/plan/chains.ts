@@ -75,22 +75,33 @@ export interface KnownChain {
 /**
  * The chain of a drawn path, remembered for the last paths asked for: it depends on the drawn line
  * and the tolerance only, and is the one slow step of a plan.
+ * @param told hears which share of the work is done
  */
-export function chainOf(path: FigurePath, toleranceMm: number): KnownChain {
+export function chainOf(
+  path: FigurePath,
+  toleranceMm: number,
+  told?: (share: number) => void,
+): KnownChain {
   const key = JSON.stringify([toleranceMm, path.closed, path.nodes]);
   return chains(key, () => {
     const drawn = drawnPath(path);
-    return { ...lawfulChain(drawn, toleranceMm), drawnMm: pathLength(drawn), key };
+    return { ...lawfulChain(drawn, toleranceMm, told), drawnMm: pathLength(drawn), key };
   });
 }
 
 /** Shares of the tolerance that are tried until a chain keeps the laws. */
 const CLOSER = [1, 0.5, 0.2, 0.08];
 
-function lawfulChain(drawn: Path, toleranceMm: number): { chain: Chain; breach: Breach | null } {
+function lawfulChain(
+  drawn: Path,
+  toleranceMm: number,
+  told?: (share: number) => void,
+): { chain: Chain; breach: Breach | null } {
   let first: { chain: Chain; breach: Breach } | null = null;
-  for (const share of CLOSER) {
-    const chain = fitChain(drawn, share * toleranceMm, fitOnce);
+  for (const [i, share] of CLOSER.entries()) {
+    // Nobody knows how many tries it takes: each is half of what is left.
+    const tell = told && ((done: number) => told(1 - 0.5 ** i * (1 - done / 2)));
+    const chain = fitChain(drawn, share * toleranceMm, fitOnce, tell);
     const breach = chainBreach(drawn, chain, toleranceMm);
     if (!breach) return { chain, breach };
     first ??= { chain, breach };

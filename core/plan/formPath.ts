@@ -81,6 +81,8 @@ export interface FormedPath {
 export interface FormingBench {
   readonly kit: Kit | null;
   readonly wire: Stiffness;
+  /** hears which share of the work is done */
+  readonly told?: (share: number) => void;
 }
 
 const centrelines = remember<Centreline>(60);
@@ -165,10 +167,10 @@ function settledNode(node: FigureNode, m: Affine): FigureNode {
 function settledCentreline(
   piece: Piece,
   path: FigurePath,
-  { kit, wire }: FormingBench,
+  { kit, wire, told }: FormingBench,
 ): Centreline {
   const d = piece.wire.diameterMm;
-  const { chain, drawnMm, breach, key } = chainOf(path, piece.toleranceMm);
+  const { chain, drawnMm, breach, key } = chainOf(path, piece.toleranceMm, told);
   const choices = JSON.stringify([piece.basis, piece.corner, d, kit, kit && wire]);
   const edge = edgeOf(kit, d);
   return centrelines(`${key}|${choices}`, () => {

@@ -19,6 +19,7 @@ export {
   type Unplanned,
   type WirePlan,
 } from './planPiece';
+export type { Progress, Told } from './progress';
 export { routedFigure, routeOverview, wishAt, type Junction, type RouteOverview } from './routed';
 export type { Aside } from './sideBySide';
 export type { Breach } from './laws';

@@ -21,6 +21,7 @@ import { bareLine, crossingsOf, formedLine, placeOnWire, type WireCrossing } fro
 import { routedFigure } from './routed';
 import { alongsideWish, asidesOf, type Aside } from './sideBySide';
 import type { Breach } from './laws';
+import type { Told } from './progress';
 import type { Correction } from './roundings';
 import type { Stray } from './stray';
 
@@ -101,13 +102,20 @@ export interface Bench {
 
 /**
  * The plan of a piece: pure, and everything the screens and sheets show comes from it.
+ * @param told hears how far it has come
  * Stages: route, drawn path, chain of lines and arcs, wire's centreline, straight blank, marks and lengths.
  */
-export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}): Plan {
+export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, told?: Told): Plan {
   const wire = stiffnessOf(piece.wire, coils);
   const overbend = byRadius((radius) => overbendFactor(radius, wire));
+  if (piece.route) told?.({ stage: 'route', done: 0, of: 1 });
   const { paths, route } = routedFigure(piece);
-  const all = paths.map((path) => ({ path, ...formPath(piece, path, { kit, wire }) }));
+  const of = paths.length;
+  const all = paths.map((path, done) => {
+    told?.({ stage: 'wires', done, of });
+    const share = told && ((part: number) => told({ stage: 'wires', done: done + part, of }));
+    return { path, ...formPath(piece, path, { kit, wire, ...(share && { told: share }) }) };
+  });
   const built = all.filter((b) => b.breach === null);
   const unplanned = all.flatMap(({ path, breach }, place) =>
     breach ? [{ pathId: path.id, place, breach }] : [],

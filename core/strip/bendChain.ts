@@ -83,7 +83,7 @@ export function bendChain(
     }
     push(piece);
   });
-  const merged = mergeAlike(pieces);
+  const merged = mergeAlike(withoutFlats(pieces, diameterMm));
   for (const piece of merged) {
     const arc = piece.kind !== 'run' && piece.shape[0];
     if (!arc || arc.type !== 'arc' || arc.radius >= diameterMm / 2 - 1e-6) continue;
@@ -201,6 +201,40 @@ function bodyPiece(
     lengthMm: Math.max(length, developedBend(angleRad, insideRadiusMm, diameterMm, k)),
     shape,
   };
+}
+
+/** A curve whose middle stands off its chord by less is no bend of its own, mm. */
+const FLAT_BOW_MM = 0.02;
+
+/**
+ * What a corner leaves of a curve beside it may be too flat to be bent: a short rest is bent with the
+ * corner, a long one stays straight and the corner takes its turn. So the turns add up as before.
+ */
+function withoutFlats(pieces: readonly StripPiece[], diameterMm: number): StripPiece[] {
+  const out = [...pieces];
+  const isFlat = (p: StripPiece | undefined): p is StripPiece =>
+    p?.kind === 'curve' && (Math.abs(p.angleRad) * p.lengthMm) / 8 < FLAT_BOW_MM;
+  for (let i = 0; i < out.length; i++) {
+    const corner = out[i]!;
+    if (corner.kind !== 'corner') continue;
+    for (const at of [i + 1, i - 1]) {
+      const flat = out[at];
+      if (!isFlat(flat)) continue;
+      const own = out[i]!;
+      const angleRad = own.angleRad + flat.angleRad;
+      if (flat.lengthMm > diameterMm) {
+        out[at] = { ...flat, kind: 'run', angleRad: 0, insideRadiusMm: 0 };
+        out[i] = { ...own, angleRad };
+        continue;
+      }
+      const [a, b] = at > i ? [own, flat] : [flat, own];
+      const whole = { startMm: a.startMm, lengthMm: a.lengthMm + b.lengthMm };
+      out[Math.min(at, i)] = { ...own, ...whole, angleRad, shape: [...a.shape, ...b.shape] };
+      out.splice(Math.max(at, i), 1);
+      if (at < i) i--;
+    }
+  }
+  return out;
 }
 
 const signedRadius = (p: StripPiece): number => Math.sign(p.angleRad) * p.insideRadiusMm;

@@ -41,20 +41,38 @@ export interface Chain {
  * no point strays more than `toleranceMm`, with as few pieces as that takes. Lines and arcs that
  * are drawn as such are kept exactly.
  * @param fit fits one stretch; a caller may pass one that remembers
+ * @param told hears which share of the points is fitted
  */
-export function fitChain(path: Path, toleranceMm: number, fit: FitSection = fitSection): Chain {
+export function fitChain(
+  path: Path,
+  toleranceMm: number,
+  fit: FitSection = fitSection,
+  told?: (share: number) => void,
+): Chain {
   const sections = splitSections(path, toleranceMm);
+  const points = sections.list.map((s) => (s.kind === 'points' ? s.points.length : 0));
+  const all = points.reduce((sum, n) => sum + n, 0);
+  let before = 0;
   let deviationMm = 0;
   const last = sections.list.length - 1;
   const fitted = sections.list.map((section, i) => {
     if (section.kind === 'kept') return section.primitives;
+    let within = 0;
     const fitted = fit(section.points, toleranceMm, {
       closed: sections.endless,
       corners: section.corners,
       // Between drawn corners a stretch stays on them; an open line's own ends are as free as the rest.
       pinStart: !sections.endless && (path.closed || i > 0),
       pinEnd: !sections.endless && (path.closed || i < last),
+      ...(told && {
+        told: (count) => {
+          within = Math.min(points[i]!, within + count);
+          told((before + within) / all);
+        },
+      }),
     });
+    before += points[i]!;
+    told?.(before / all);
     deviationMm = Math.max(deviationMm, fitted.deviationMm);
     return fitted.primitives;
   });

@@ -26,6 +26,8 @@ export interface FitOptions {
   readonly pinEnd: boolean;
   /** the points are their own mirror image, and so are to be their bends */
   readonly even?: boolean;
+  /** hears of each part of a long stretch how many points it had, once it is fitted */
+  readonly told?: (points: number) => void;
 }
 
 export type FitSection = typeof fitSection;
@@ -65,8 +67,8 @@ export function fitSection(
   options: FitOptions,
 ): SectionFit {
   if (points.length < 3) return asSection(straight(points));
-  const { corners, pinStart, pinEnd } = options;
-  const run: Run = { points, tolerance, corners, start: null, end: null, pinStart, pinEnd };
+  const { corners, pinStart, pinEnd, told } = options;
+  const run: Run = { points, tolerance, corners, start: null, end: null, pinStart, pinEnd, told };
   const even = options.even && !options.closed ? fitEven(run) : null;
   if (even) return asSection(even);
   return options.closed ? fitClosed(run) : asSection(fitRun(run));
@@ -280,8 +282,10 @@ function fitParts(run: Run, places: readonly number[]): Fitted {
   const fits: Fitted[] = [];
   for (const [i, to] of ends.slice(1).entries()) {
     const before = i === 0 ? null : endOfFit(fits[i - 1]!);
-    const part = { ...run, points: points.slice(ends[i], to + 1), end: joints[i] ?? run.end };
+    const own = points.slice(ends[i], to + 1);
+    const part: Run = { ...run, points: own, end: joints[i] ?? run.end, told: undefined };
     fits.push(before ? fitAfter(part, before, joints[i - 1]!) : fitRunOnce(part));
+    run.told?.(own.length);
   }
   return joinParts(run, places, fits);
 }

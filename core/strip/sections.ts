@@ -38,6 +38,8 @@ const SMOOTH_EXACT_TURN = 1.5 * DEG;
 /** A row of short straight strokes is the record of a curve, not a polygon. */
 const DENSE_LEG_MM = 1;
 const DENSE_COUNT = 8;
+/** A leg in such a row that is longer than this is straight: it speaks for the line all along. */
+const STRAIGHT_LEG_MM = 1.8;
 const ROUND_VERTEX_TURN = 32 * DEG;
 /** Distance of the points taken from a curve: closer on short stretches. */
 const POINT_STEP_MM = { min: 0.15, max: 0.4 };
@@ -296,7 +298,7 @@ function sectionOf(
   const points: Vec[] = [startOf(own[0]!)];
   group.forEach((i) => {
     const s = segments[i]!;
-    if (nature[i] === 'chord' || (nature[i] === 'dense' && segmentLength(s) < 4 * DENSE_LEG_MM)) {
+    if (nature[i] === 'chord' || (nature[i] === 'dense' && segmentLength(s) < STRAIGHT_LEG_MM)) {
       points.push(endOf(s));
     } else {
       points.push(...flattenSegment(s, 0.004, step));

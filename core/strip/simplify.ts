@@ -27,6 +27,7 @@ export interface Run {
   /** whether its free ends stay on their points, which are drawn corners */
   readonly pinStart: boolean;
   readonly pinEnd: boolean;
+  readonly told?: ((points: number) => void) | undefined;
 }
 
 /** How the ends of a run are held in the least squares. */

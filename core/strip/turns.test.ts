@@ -177,6 +177,26 @@ describe('what is slight adds up', () => {
   });
 });
 
+describe('figures that were wrong', () => {
+  it('a coarse row whose straight stretch ends in a corner: the curve before does not run over it', () => {
+    // Four steps of 0.9 mm in one line are one straight stroke, and no place between its ends spoke for it.
+    const curl = drawFigure(33_941, 'curls');
+    const strip = stripOf(curl, 'coarse', 33_941);
+    expect(
+      blindDistance(marksOf(strip), strip.developedMm, pointsOfFigure(curl, 0.1)),
+    ).toBeLessThan(0.5);
+  });
+
+  it('what a corner leaves of a curve beside it is bent with the corner, not as a bend of its own', () => {
+    const moves = drawFigure(124, 'mixed');
+    const strip = stripOf(moves, 'arcs');
+    for (const p of strip.pieces) {
+      if (p.kind === 'curve') expect((Math.abs(p.angleRad) * p.lengthMm) / 8).toBeGreaterThan(0.02);
+    }
+    expect(bent(moves, 'arcs')).toBeCloseTo(degrees(turnOf(moves)), 6);
+  });
+});
+
 describe('equal things', () => {
   it('the points of a star have equal bends', () => {
     const moves: Move[] = [{ run: 6 }];
