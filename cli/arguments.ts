@@ -1,4 +1,5 @@
 import { parseArgs } from 'node:util';
+import { WORN_AS, type WornAs } from '../core/piece';
 import { awgToMm } from '../core/units';
 import { METALS, TEMPERS, WIRE_LIMITS_MM, type Metal, type Temper } from '../core/wire';
 import { BASES, CORNER_STYLES, type Basis, type CornerStyle } from '../core/strip';
@@ -24,6 +25,7 @@ export interface PieceOptions {
   readonly toleranceMm?: number;
   readonly heightMm?: number;
   readonly kitFile?: string;
+  readonly wornAs?: WornAs;
 }
 
 const TRACE_MODES = ['centreline', 'outline'] as const;
@@ -39,6 +41,7 @@ const OPTIONS = {
   'tolerance-mm': text,
   kit: text,
   'height-mm': text,
+  'worn-as': text,
   'px-per-mm': text,
   dpi: text,
   mode: text,
@@ -99,6 +102,7 @@ function readOptions(v: Values): PieceOptions {
     ...named('toleranceMm', optional(v['tolerance-mm'], 'tolerance-mm', 0.02, 2)),
     ...named('heightMm', optional(v['height-mm'], 'height-mm', 0.1, 5000)),
     ...named('kitFile', v.kit),
+    ...named('wornAs', pick('worn-as', v['worn-as'], WORN_AS)['worn-as']),
   };
 }
 

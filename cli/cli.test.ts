@@ -75,7 +75,7 @@ describe('the gauge verdict of a piece', () => {
   it('recommends thicker wire for a larger figure, and prints each check with its limit', () => {
     const [small, large] = [judged(ring(20), 1.024), judged(ring(50), 1.024)];
     expect(large.gauge.recommended_mm).toBeGreaterThan(small.gauge.recommended_mm);
-    expect(small.gauge.recommended_awg).toBe(20);
+    expect(small.gauge.recommended_awg).toBe(22);
     const hands = small.gauge.checks.find((c) => c.id === 'hands')!;
     expect(hands.value).toBeCloseTo((70 * 1.024 ** 3) / 6, 6);
     expect(hands.ok).toBe(true);
@@ -89,6 +89,22 @@ describe('the gauge verdict of a piece', () => {
     const { gauge } = judged(ring(40), 1);
     expect(gauge.recommended_mm).toBe(1);
     expect(gauge.recommended_awg).toBe(18);
+  });
+
+  it('rates the wire given, by how the piece is worn', () => {
+    const hoop = ring(40).replace(
+      '<circle cx="45" cy="45" r="20"',
+      '<path d="M46 25A20 20 0 1 1 44 25"',
+    );
+    const rated = (...more: string[]): string => {
+      const { options } = readCommand(['piece', 'a.svg', '--wire-mm', '0.81', ...more]);
+      return (runPiece(loadPiece(hoop), options) as { gauge: { rating: string } }).gauge.rating;
+    };
+    // Open, and taken at its end 40 mm from where it is held.
+    expect(rated('--worn-as', 'earring')).toBe('floppy');
+    expect(rated('--worn-as', 'earring', '--temper', 'half-hard')).toBe('delicate');
+    expect(rated()).toBe('delicate');
+    expect(() => readCommand(['piece', 'a', '--worn-as', 'hat'])).toThrow(/choose one of pendant/);
   });
 
   it('a ring hangs straight, from its middle', () => {

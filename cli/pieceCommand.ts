@@ -50,7 +50,7 @@ export function loadKit(text: string): Kit {
 
 /** The plan of one piece as the command prints it. */
 export function runPiece(loaded: Piece, options: PieceOptions, kit?: Kit): object {
-  const { diameterMm, metal, temper, basis, corner, toleranceMm, heightMm } = options;
+  const { diameterMm, metal, temper, basis, corner, toleranceMm, heightMm, wornAs } = options;
   const wire = { ...loaded.wire };
   if (diameterMm !== undefined) wire.diameterMm = diameterMm;
   if (metal) wire.metal = metal;
@@ -61,6 +61,7 @@ export function runPiece(loaded: Piece, options: PieceOptions, kit?: Kit): objec
     basis: basis ?? loaded.basis,
     corner: corner ?? loaded.corner,
     toleranceMm: toleranceMm ?? loaded.toleranceMm,
+    making: wornAs ? { ...loaded.making, wornAs } : loaded.making,
   };
   const piece = heightMm === undefined ? changed : resizeFigure(changed, 'height', heightMm);
   const plan = planPiece(piece, { kit: kit ?? null });
@@ -128,10 +129,13 @@ function describePlan(plan: Plan): object {
 const choice = ({ size, why }: Choice): object => ({ wire_mm: size.diameterMm, why });
 
 function describeVerdict(verdict: Verdict | null): object {
-  if (!verdict) return { recommended_mm: null, recommended_awg: null, checks: [] };
-  const { now, recommended, thinner, thicker } = verdict;
+  if (!verdict) return { rating: null, recommended_mm: null, recommended_awg: null, checks: [] };
+  const { now, recommended, delicate, thinner, thicker } = verdict;
   const { size } = recommended;
   return {
+    rating: now.rated.rating,
+    share: now.rated.share,
+    delicate: delicate && choice(delicate),
     recommended_mm: size.diameterMm,
     recommended_awg: size.awg ?? Math.round(mmToAwg(size.diameterMm)),
     passes: recommended.passes,

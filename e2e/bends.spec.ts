@@ -278,6 +278,8 @@ test('fewer bends are traded for distance from the line', async ({ page }) => {
 test('pins and holes for winding, with their reasons', async ({ page }) => {
   await drawn(page, 'leaf.svg', LEAF);
   await toBends(page);
+  // The trade of bends above comes late, and moves what stands below it.
+  await expect(page.getByText('However closely it is followed')).toBeVisible();
   await page.getByRole('radio', { name: 'pins on the pattern' }).click();
   const order = page.getByRole('list', { name: 'Order of winding' });
   await expect(order.getByRole('listitem').first()).toContainText('round a 1.0 mm pin');

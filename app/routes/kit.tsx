@@ -13,6 +13,7 @@ import { NameField } from '~/components/NameField';
 import { SizesField } from '~/components/SizesField';
 import { Button, IconButton, Picker } from '~/components/ui';
 import { CoilSection } from '~/screens/kit/CoilSection';
+import { FeltSection } from '~/screens/kit/FeltSection';
 import { freshId, newTool, TOOL_KINDS } from '~/screens/kit/newTool';
 import { ToolCard } from '~/screens/kit/ToolCard';
 import { createToolboxStore, type ToolboxStore } from '~/state/toolboxStore';
@@ -101,6 +102,10 @@ export default function KitScreen({ loaderData }: Route.ComponentProps) {
             add={(coil) => edit((t) => ({ ...t, coils: [...t.coils, coil] }))}
             remove={(id) => edit((t) => ({ ...t, coils: t.coils.filter((c) => c.id !== id) }))}
           />
+        </section>
+        <section className="rounded-xl border border-line bg-panel p-5">
+          <h2 className="mb-2 font-semibold">How pieces turned out</h2>
+          <FeltSection />
         </section>
         <section className="rounded-xl border border-line bg-panel p-5">
           <h2 className="mb-2 font-semibold">Peg board and pins</h2>

@@ -58,11 +58,11 @@ describe('whatever is drawn and put on it', () => {
         const verdict = verdictFrom(ground, dressed);
         const remedies = gaugeRemedies(ground, verdict, dressed);
         const numbers = [
-          verdict.now.stressShare,
-          verdict.now.giveShare,
+          verdict.now.rated.share,
+          verdict.now.springMm,
           ...verdict.now.checks.flatMap((c) => [c.value, c.limit, c.used]),
           ...verdict.along.flatMap((s) => Object.values(s.shares)),
-          ...remedies.flatMap((r) => [r.stressShare, r.giveShare]),
+          ...remedies.flatMap((r) => [r.rated.share]),
         ];
         expect(numbers.every((n) => Number.isFinite(n) && n >= 0)).toBe(true);
         expect(new Set(remedies.map((r) => r.label)).size).toBe(remedies.length);

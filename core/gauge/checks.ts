@@ -4,20 +4,25 @@ import type { Piece } from '../piece';
 import { printGauge, printMm, printNumber } from '../units';
 import { METAL_FACTS, wireMassG } from '../wire';
 import type { Ground } from './ground';
-import { standing, type Held, type Standing } from './hold';
+import { standing, type Standing } from './hold';
 import {
+  easing,
+  LACE_MM,
+  LEAST_FRAME_MM,
   leastBend,
-  LINE_SHARE,
   PIERCING_MM,
   plasticMoment,
+  SLENDER,
+  THICKEST_SHARE,
   thickestCut,
+  toleranceOf,
   type Limits,
 } from './limits';
 
 export const CHECKS = [
   'stress',
-  'movement',
   'line',
+  'lace',
   'bend',
   'room',
   'hands',
@@ -48,6 +53,7 @@ export interface Check {
 const ROOM_SLACK = 1.02;
 const LOAD_WORDS = {
   weight: 'under its own weight and a jolt',
+  touch: 'touched where it gives most, as it is put on or laid down,',
   snag: 'when it is caught and pulled',
   squeeze: 'when it is pressed across',
 } as const;
@@ -65,9 +71,9 @@ export function checksAt(ground: Ground, d: number): { checks: Check[]; standing
   const { held, limits, piece } = ground;
   const stands = standing(held, d);
   const checks = [
-    stressCheck(stands),
-    movementCheck(stands, held, limits),
-    ...lineChecks(held, d),
+    stressCheck(stands, ground),
+    ...lineChecks(ground, d),
+    ...laceChecks(ground, d),
     ...bendChecks(ground, d),
     handsCheck(ground, d),
     cutterCheck(piece, d, limits),
@@ -77,51 +83,66 @@ export function checksAt(ground: Ground, d: number): { checks: Check[]; standing
   return { checks, standing: stands };
 }
 
-function stressCheck({ share, stressMPa, flowMPa, by }: Standing): Check {
-  return check('stress', share, {
+function stressCheck({ share, stressMPa, flowMPa, by }: Standing, ground: Ground): Check {
+  const { limits, held, piece } = ground;
+  const mayBe = toleranceOf(piece.making.wornAs, held.laced);
+  const asked = share * easing(limits);
+  return check('stress', asked / mayBe, {
     name: 'Keeps its shape',
-    value: share * 100,
-    limit: 100,
+    value: asked * 100,
+    limit: mayBe * 100,
     unit: '%',
     failsAs: 'thin',
     reason: `${LOAD_WORDS[by]} it works with ${printNumber(stressMPa, 0)} MPa; at ${printNumber(flowMPa, 0)} MPa it stays bent`,
-    source: 'plane frame of beams; flow stress of the worked wire (handbook, Ludwik’s law)',
+    source:
+      'plane frame of beams; flow stress of the worked wire (handbook, Ludwik’s law); the loads are set by practice',
   });
 }
 
-/** Movements beyond this share of its size are no numbers any more: frames are reckoned for small ones. */
-const GIVES_WAY = 0.4;
-
-function movementCheck({ give }: Standing, held: Held, limits: Limits): Check {
-  const limit = limits.giveShare * held.sizeMm;
-  return check('movement', give.mm / limit, {
-    name: 'Stays stiff',
-    value: give.mm,
-    limit,
-    unit: 'mm',
-    failsAs: 'thin',
-    reason:
-      give.mm > GIVES_WAY * held.sizeMm
-        ? `${LOAD_WORDS[give.by]} it gives way altogether`
-        : `${LOAD_WORDS[give.by]} it gives by ${printMm(give.mm)} on ${printMm(held.sizeMm, 0)}`,
-    source: `plane frame of beams; ${printNumber(limits.giveShare * 100, 0)} % of its size is typical`,
-  });
-}
-
-function lineChecks({ sizeMm }: Held, d: number): Check[] {
-  const [least, most] = [sizeMm * LINE_SHARE.least, sizeMm * LINE_SHARE.most];
-  const thick = d > most;
+function lineChecks({ held: { sizeMm, laced }, piece }: Ground, d: number): Check[] {
+  const most = sizeMm * THICKEST_SHARE;
+  if (d > most) {
+    return [
+      check('line', d / most, {
+        name: 'Line against size',
+        value: d,
+        limit: most,
+        unit: 'mm',
+        failsAs: 'thick',
+        reason: `thicker than a ninth of its size it looks clumsy`,
+        source: 'look; from experience',
+      }),
+    ];
+  }
+  const frame = Math.max(sizeMm / SLENDER, LEAST_FRAME_MM);
+  const least = frame / Math.cbrt(toleranceOf(piece.making.wornAs, laced));
   return [
-    check('line', thick ? d / most : least / d, {
+    check('line', least / d, {
       name: 'Line against size',
       value: d,
-      limit: thick ? most : least,
+      limit: least,
       unit: 'mm',
-      failsAs: thick ? 'thick' : 'thin',
-      reason: thick
-        ? `thicker than a ninth of its size it looks clumsy`
-        : `a line of ${printMm(d, 2)} is 1/${printNumber(sizeMm / d, 0)} of its size`,
-      source: 'look; from experience',
+      failsAs: 'thin',
+      reason:
+        frame > LEAST_FRAME_MM
+          ? `a line of ${printMm(d, 2)} is 1/${printNumber(sizeMm / d, 0)} of its size: it wavers out of its plane`
+          : `wire of ${printMm(d, 2)} binds; a frame of it gives in the fingers`,
+      source: 'set by practice',
+    }),
+  ];
+}
+
+function laceChecks({ held }: Ground, d: number): Check[] {
+  if (!held.laced) return [];
+  return [
+    check('lace', d / LACE_MM, {
+      name: 'Laced by hand',
+      value: d,
+      limit: LACE_MM,
+      unit: 'mm',
+      failsAs: 'thick',
+      reason: `wire of ${printMm(d, 2)} is too stiff to be laced`,
+      source: 'set by practice',
     }),
   ];
 }

@@ -7,15 +7,18 @@ import { frameOf, type Frame } from './frame';
 import { bendStrain, hardening } from './hardening';
 import { snagNodes, squeezePairs, type FramePlace } from './loads';
 import { endMasses, extentOf, itemMasses, type HangState } from './hangDressed';
-import { isHung, JOLT, type Limits } from './limits';
+import { isHung, isRoundLimb, JOLT, type Limits } from './limits';
 import { meshOf, nodeNear, type Mesh, type MeshBeam } from './mesh';
+import { isLaced, touchOf } from './touch';
 
 /** What a piece is tried with. */
-export const LOADS = ['weight', 'snag', 'squeeze'] as const;
+export const LOADS = ['weight', 'touch', 'snag', 'squeeze'] as const;
 export type Load = (typeof LOADS)[number];
 
 /** How one beam of the frame works at the thickness it was solved for, MPa. */
 interface Worked {
+  /** touched with 1 N at the worst place, in the worst direction, held by its middle */
+  readonly touch: Float64Array;
   readonly snag: Float64Array;
   readonly squeeze: Float64Array;
   /** under its own wire's weight, and under all else that hangs on it */
@@ -37,6 +40,10 @@ export interface Held {
   readonly sizeMm: number;
   readonly worked: Worked;
   readonly gives: Readonly<Record<Load, Give>>;
+  /** the touch, N, and what comes to it from the weight of its wire and of all else on it */
+  readonly touchN: { readonly duty: number; readonly wire: number; readonly rest: number };
+  /** its wire crosses itself at several places: laced work */
+  readonly laced: boolean;
   /** share of the weight's movement that the wire's own weight makes */
   readonly ownShare: number;
   /** the least that any of it bears, MPa */
@@ -101,7 +108,8 @@ function largest(movement: Float64Array, { model: { nodes } }: Mesh): Give {
 }
 
 /**
- * Tries a piece as a frame: under its own weight (three times, for a jolt), caught at its worst place
+ * Tries a piece as a frame: under its own weight (three times, for a jolt); touched at its worst place
+ * while it is held by its middle, with its own weight, as it is put on or laid down; caught at its worst place
  * and pulled away from where it hangs, and pressed across its width at several heights. A hung piece
  * swings into a pull, so a snag pulls along the line from where it hangs; a squeeze presses along the
  * line between two outermost places. Both are then in balance by themselves.
@@ -134,6 +142,11 @@ export function holdOf(
     }
   };
 
+  const sizeMm = Math.max(box.maxX - box.minX, box.maxY - box.minY, 1e-6);
+  const laced = isLaced(piece, plan, sizeMm);
+  const touched = touchOf(mesh, plan, laced);
+  if (!touched) return null;
+
   const first = hang?.places[0];
   const down =
     first && hang.places.length === 1 && distance(hang.center, first.pivot) > 1e-6
@@ -142,6 +155,10 @@ export function holdOf(
   const still = new Float64Array(3 * n);
   const own = new Float64Array(3 * n);
   const rest = new Float64Array(3 * n);
+  let [wireG, restG] = [0, 0];
+  for (const b of mesh.beams) wireG += wireMassG(metal, diameterMm, b.toMm - b.fromMm);
+  for (const end of endMasses(piece, plan)) wireG += end.grams;
+  for (const m of itemMasses(dressing, hang?.places ?? [])) restG += m.grams;
   if (hung) {
     const pull = (grams: number): Vec => scale(down, JOLT * G * grams);
     for (const b of mesh.beams) {
@@ -169,7 +186,7 @@ export function holdOf(
   const from = first ? nodes[mesh.held[0]!]! : { x: (box.minX + box.maxX) / 2, y: box.minY };
   const caught = new Float64Array(mesh.beams.length);
   let snag: Give = { mm: 0, at: from };
-  for (const node of snagNodes(mesh)) {
+  for (const node of duty.snagN > 0 ? snagNodes(mesh) : []) {
     const away = sub(nodes[node]!, from);
     const along = norm(away) > 1e-6 ? unit(away) : { x: 0, y: 1 };
     const moved = frame.solve(forceAt(new Float64Array(3 * n), node, scale(along, duty.snagN)));
@@ -180,7 +197,9 @@ export function holdOf(
 
   const pressed = new Float64Array(mesh.beams.length);
   let squeeze: Give = { mm: 0, at: from };
-  for (const [left, right] of squeezePairs(mesh, box)) {
+  for (const [left, right] of duty.squeezeN > 0
+    ? squeezePairs(mesh, isRoundLimb(piece.making.wornAs))
+    : []) {
     const inward = unit(sub(right.at, left.at));
     const load = new Float64Array(3 * n);
     press(load, left, scale(inward, duty.squeezeN));
@@ -194,14 +213,17 @@ export function holdOf(
   return {
     mesh,
     diameterMm,
-    sizeMm: Math.max(box.maxX - box.minX, box.maxY - box.minY, 1e-6),
+    sizeMm,
+    laced,
+    touchN: { duty: duty.touchN, wire: G * wireG, rest: G * restG },
     worked: {
+      touch: touched.stress,
       snag: caught,
       squeeze: pressed,
       wire: stresses(ownMoved),
       rest: stresses(restMoved),
     },
-    gives: { weight, snag, squeeze },
+    gives: { weight, touch: { mm: touched.mm, at: touched.at }, snag, squeeze },
     ownShare: ownMost + restMost > 0 ? ownMost / (ownMost + restMost) : 0,
     softest: plan.flowMPa,
     flow: flowIn(piece, plan),
@@ -233,10 +255,15 @@ export function sharesOf(held: Held, index: number, d: number): Record<Load, num
   const bears = flow(mesh.beams[index]!, d) * thicker ** 3;
   return {
     weight: (worked.wire[index]! * thicker ** 2 + worked.rest[index]!) / bears,
+    touch: (worked.touch[index]! * touchAt(held, d)) / bears,
     snag: worked.snag[index]! / bears,
     squeeze: worked.squeeze[index]! / bears,
   };
 }
+
+/** The force of a touch on a piece in wire of another thickness, N: it bears its own weight then, too. */
+const touchAt = ({ touchN: { duty, wire, rest }, diameterMm }: Held, d: number): number =>
+  duty + rest + wire * (d / diameterMm) ** 2;
 
 export const hardest = (shares: Readonly<Record<Load, number>>): Load =>
   LOADS.reduce((a, b) => (shares[b] > shares[a] ? b : a));
@@ -250,10 +277,12 @@ export function standing(held: Held, d: number): Standing {
   const { mesh, gives, ownShare, worked, flow } = held;
   const thicker = d / held.diameterMm;
   const [square, cube] = [thicker ** 2, thicker ** 3];
+  const touchN = touchAt(held, d);
   let [share, beam] = [-1, 0];
   for (let i = 0; i < mesh.beams.length; i++) {
     const weight = worked.wire[i]! * square + worked.rest[i]!;
-    const most = Math.max(weight, worked.snag[i]!, worked.squeeze[i]!);
+    const touch = worked.touch[i]! * touchN;
+    const most = Math.max(weight, touch, worked.snag[i]!, worked.squeeze[i]!);
     // Most beams are out of the question without asking what they bear.
     if (most <= share * cube * held.softest) continue;
     const own = most / cube / flow(mesh.beams[i]!, d);
@@ -269,6 +298,7 @@ export function standing(held: Held, d: number): Standing {
   };
   const ofLoad: Record<Load, number> = {
     weight: gives.weight.mm * (ownShare * thicker ** 2 + 1 - ownShare),
+    touch: gives.touch.mm * touchN,
     snag: gives.snag.mm,
     squeeze: gives.squeeze.mm,
   };

@@ -9,7 +9,18 @@ export { frameOf } from './frame';
 export { groundFor } from './ground';
 export { hangDressed, type HangState } from './hangDressed';
 export { LOADS, type Load } from './hold';
-export { DEFAULT_LIMITS, limitsSchema, type Limits } from './limits';
+export {
+  DEFAULT_LIMITS,
+  easing,
+  FELT,
+  isDelicateRight,
+  limitsSchema,
+  MOST_FELT,
+  type Experience,
+  type Felt,
+  type Limits,
+} from './limits';
+export { RATING_MEANS, RATINGS, type Rated, type Rating } from './rating';
 export { gaugeRemedies, type GaugeRemedy } from './remedies';
 export {
   sizeName,

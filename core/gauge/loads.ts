@@ -1,4 +1,5 @@
-import { distance, type Box, type Vec } from '../geometry';
+import { distance, type Vec } from '../geometry';
+import { cellsOf } from './cells';
 import type { Mesh } from './mesh';
 
 /** So many places are tried for a snag; fewer on a very large frame, so that it stays quick. */
@@ -38,35 +39,57 @@ export interface FramePlace {
   readonly at: Vec;
 }
 
-/** Pairs of places it is pressed between: its two outermost, and the outermost at several heights. */
-export function squeezePairs(
-  { model: { nodes, beams }, rows }: Mesh,
-  box: Box,
-): [FramePlace, FramePlace][] {
-  const outermost = (list: readonly FramePlace[], sign: 1 | -1): FramePlace => {
-    const most = Math.max(...list.map((p) => sign * p.at.x));
-    // A straight side is pressed at its middle.
-    const side = list.filter((p) => sign * p.at.x > most - SIDE_MM);
-    return side[side.length >> 1]!;
-  };
-  const outer = (list: readonly FramePlace[]): [FramePlace, FramePlace] => [
-    outermost(list, -1),
-    outermost(list, 1),
-  ];
-  const along = rows.flatMap((row) =>
-    row.map(({ node }) => ({ a: node, b: node, share: 0, at: nodes[node]! })),
-  );
-  const pairs = PRESSED_AT.flatMap((height): [FramePlace, FramePlace][] => {
-    const y = box.minY + height * (box.maxY - box.minY);
-    const across = beams.flatMap(({ a, b }): FramePlace[] => {
-      const [p, q] = [nodes[a]!, nodes[b]!];
-      if ((p.y - y) * (q.y - y) > 0 || p.y === q.y) return [];
-      const share = (y - p.y) / (q.y - p.y);
-      return [{ a, b, share, at: { x: p.x + share * (q.x - p.x), y } }];
-    });
-    return across.length > 1 ? [outer(across)] : [];
+/** Cells that are pressed, the largest. */
+const MOST_CELLS = 6;
+
+/**
+ * Pairs of places it is pressed between: of each closed cell its two outermost, and the outermost at
+ * several heights. Finger and thumb close round a cell; what is open springs out from between them.
+ * @param whole the whole piece, open or not: a finger or a wrist is in it
+ */
+export function squeezePairs(mesh: Mesh, whole = false): [FramePlace, FramePlace][] {
+  const { nodes, beams } = mesh.model;
+  const parts = whole ? [mesh.rows.flatMap((row) => row.map((r) => r.node))] : cellsOf(mesh);
+  const cells = parts.map((cell) => {
+    const own = new Set(cell);
+    const ys = cell.map((n) => nodes[n]!.y);
+    const xs = cell.map((n) => nodes[n]!.x);
+    const [minX, maxX, minY, maxY] = [
+      Math.min(...xs),
+      Math.max(...xs),
+      Math.min(...ys),
+      Math.max(...ys),
+    ];
+    return { cell, own, minX, maxX, minY, maxY };
   });
-  return [outer(along), ...pairs].filter(
-    ([a, b]) => b.at.x - a.at.x > LEAST_PINCH * (box.maxX - box.minX),
-  );
+  const size = (c: (typeof cells)[number]): number => c.maxX - c.minX + c.maxY - c.minY;
+  cells.sort((a, b) => size(b) - size(a));
+  return cells.slice(0, MOST_CELLS).flatMap(({ cell, own, minX, maxX, minY, maxY }) => {
+    const along = cell.map((node) => ({ a: node, b: node, share: 0, at: nodes[node]! }));
+    const pairs = PRESSED_AT.flatMap((height): [FramePlace, FramePlace][] => {
+      const y = minY + height * (maxY - minY);
+      const across = beams.flatMap(({ a, b }): FramePlace[] => {
+        const [p, q] = [nodes[a]!, nodes[b]!];
+        if ((p.y - y) * (q.y - y) > 0 || p.y === q.y || !own.has(a) || !own.has(b)) return [];
+        const share = (y - p.y) / (q.y - p.y);
+        return [{ a, b, share, at: { x: p.x + share * (q.x - p.x), y } }];
+      });
+      return across.length > 1 ? [outer(across)] : [];
+    });
+    return [outer(along), ...pairs].filter(
+      ([a, b]) => b.at.x - a.at.x > LEAST_PINCH * (maxX - minX),
+    );
+  });
 }
+
+function outermost(list: readonly FramePlace[], sign: 1 | -1): FramePlace {
+  const most = Math.max(...list.map((p) => sign * p.at.x));
+  // A straight side is pressed at its middle.
+  const side = list.filter((p) => sign * p.at.x > most - SIDE_MM);
+  return side[side.length >> 1]!;
+}
+
+const outer = (list: readonly FramePlace[]): [FramePlace, FramePlace] => [
+  outermost(list, -1),
+  outermost(list, 1),
+];

@@ -6,6 +6,7 @@ import type { FrameModel, Support } from './frame';
 import { FrameBuilder } from './frameBuilder';
 import { flatSection, hammerStrain, roundSection, tapStrain, type Section } from './hardening';
 import { groups, holdLoose, takeSwinging } from './loose';
+import { hollowFactor, stiffenedBy, stiffer, type Stiffened } from './stiffening';
 import { tiesOf, type SeamHold, type Ties, type WirePlace } from './ties';
 
 /** A beam of the frame's wire, and what it went through before it was one. */
@@ -112,6 +113,7 @@ interface Laying {
   /** where it is held */
   readonly feet: readonly WirePlace[];
   readonly hammered: ReturnType<typeof hammering>;
+  readonly stiffened: readonly Stiffened[];
   /** how many times longer than wished the beams are */
   readonly coarse: number;
 }
@@ -164,7 +166,10 @@ function layBeams(
       next++;
     const bend = pieces[next]!;
     const flat = laying.hammered.find((h) => h.wire === w && inside(middle, h, wire.developedMm));
-    const section = flat ? flatSection(d, flat.thickMm, flat.spread) : roundSection(d);
+    const bare = flat ? flatSection(d, flat.thickMm, flat.spread) : roundSection(d);
+    const on = laying.stiffened.filter((s) => s.wire === w && inside(middle, s, wire.developedMm));
+    const factor = on.reduce((most, s) => Math.max(most, s.factor), 1);
+    const section = stiffer(bare, factor * hollowFactor(laying.piece.outOfPlane));
     out.push({
       beam: builder.beam(a.node, b.node, section),
       wire: w,
@@ -173,7 +178,8 @@ function layBeams(
       radiusMm: bend.kind === 'run' ? null : bend.insideRadiusMm + d / 2,
       hammered:
         (flat ? hammerStrain(d, flat.thickMm, flat.spread) : 0) +
-        (laying.piece.making.harden ? tapStrain() : 0),
+        (laying.piece.making.harden ? tapStrain() : 0) +
+        on.reduce((sum, s) => sum + s.strain, 0),
       section,
     });
   }
@@ -224,7 +230,8 @@ export function meshOf(
   const coarse = Math.max(1, countOf(plan) / MOST_BEAMS);
   const { lines } = groundOf(piece, plan);
   const feet = holds.flatMap((h) => nearestWire(lines, h) ?? []);
-  const laying: Laying = { piece, found, feet, hammered: hammering(dressing), coarse };
+  const stiffened = stiffenedBy(piece, plan, dressing);
+  const laying: Laying = { piece, found, feet, hammered: hammering(dressing), stiffened, coarse };
   const rows = wires.map((wire, w) => layNodes(builder, wire, w, laying));
   const own = wires.flatMap((wire, w) => layBeams(builder, wire, w, rows[w]!, laying));
   tie(builder, rows, found, plan);

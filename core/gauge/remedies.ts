@@ -19,6 +19,7 @@ import { extentOf } from './hangDressed';
 import { tapStrain } from './hardening';
 import { flowIn, type Held } from './hold';
 import { seriesOf } from './sizes';
+import { rate, RATINGS, type Rated } from './rating';
 import { sizeName, type Verdict } from './verdict';
 
 /** A remedy with what it gains, tried before it is offered. */
@@ -28,10 +29,9 @@ export interface GaugeRemedy {
   readonly change: GaugeChange;
   /** the place it is about, or null for all of the wire */
   readonly at: Vec | null;
-  /** share of what the wire bears, and of what it may give, once it is taken */
-  readonly stressShare: number;
-  readonly giveShare: number;
-  /** whether all checks pass then */
+  /** how the piece is rated once it is taken */
+  readonly rated: Rated;
+  /** whether nothing speaks against it then */
   readonly passes: boolean;
 }
 
@@ -44,9 +44,13 @@ const WORTH = 0.04;
 /** Beyond this many beams only remedies that need no new solving are tried. */
 const MANY_BEAMS = 1_200;
 
+/** What makers do first, and then: bind, hook or close, tap or hammer, harder wire, another gauge. */
+const KINDS = ['bind', 'close', 'hammer', 'temper', 'size'] as const;
+type Kind = (typeof KINDS)[number];
+
 interface Wish {
   readonly id: string;
-  readonly kind: string;
+  readonly kind: Kind;
   readonly label: string;
   readonly change: GaugeChange;
 }
@@ -69,10 +73,13 @@ function bindAt(piece: Piece, at: Vec): DressItem {
 }
 
 function wishes(piece: Piece, plan: Plan, verdict: Verdict): Wish[] {
-  const out: Wish[] = verdict.now.ok ? [] : stiffer(piece, plan, verdict);
+  const out: Wish[] = verdict.now.rated.share <= 1 ? [] : stiffer(piece, plan, verdict);
   const row = seriesOf(plan.diameterMm).filter((s) => s.common);
   const thicker = row.find((s) => s.diameterMm > plan.diameterMm * 1.02);
-  const sizes = [...(thicker && !verdict.now.ok ? [thicker] : []), verdict.recommended.size];
+  const sizes = [
+    ...(thicker && verdict.now.rated.share > 1 ? [thicker] : []),
+    verdict.recommended.size,
+  ];
   for (const s of sizes) {
     if (Math.abs(s.diameterMm - plan.diameterMm) < 0.01) continue;
     if (out.some((w) => w.id === `size-${s.diameterMm}`)) continue;
@@ -242,46 +249,37 @@ function granted(ground: Ground, dressing: Dressing | null, { change }: Wish): G
   return groundFor(piece, plan, dressed, limits);
 }
 
-/** What helps a piece to hold, each tried: the best of each kind first, those that gain nothing left out. */
+/** What helps a piece to hold, each tried, in the order in which makers turn to it; those that gain nothing are left out. */
 export function gaugeRemedies(
   ground: Ground,
   verdict: Verdict,
   dressing: Dressing | null,
 ): GaugeRemedy[] {
   const { piece, plan } = ground;
-  const now = Math.max(verdict.now.stressShare, verdict.now.giveShare);
+  const now = verdict.now.rated.share;
   const tried = toldApart(wishes(piece, plan, verdict)).flatMap(
-    (wish): (GaugeRemedy & { kind: string })[] => {
+    (wish): (GaugeRemedy & { kind: Kind })[] => {
       const after = granted(ground, dressing, wish);
       if (!after) return [];
       const { change } = wish;
       const d = change.kind === 'diameter' ? change.diameterMm : plan.diameterMm;
       const { checks, standing } = checksAt(after, d);
-      const giveShare = standing.give.mm / (after.limits.giveShare * after.held.sizeMm);
-      const gains = now - Math.max(standing.share, giveShare);
+      const rated = rate(after, d, standing);
       const passes = checks.every((c) => c.ok);
       const isThinner = change.kind === 'diameter' && change.diameterMm < plan.diameterMm;
-      if (gains < WORTH * now && !(isThinner && passes)) return [];
+      if (now - rated.share < WORTH * now && !(isThinner && passes)) return [];
       const { id, label, kind } = wish;
       const at = change.kind === 'item' ? { x: change.item.on.x, y: change.item.on.y } : null;
-      return [
-        {
-          id,
-          kind,
-          label,
-          change,
-          at,
-          stressShare: standing.share,
-          giveShare,
-          passes,
-        },
-      ];
+      return [{ id, kind, label, change, at, rated, passes }];
     },
   );
+  const rank = (r: GaugeRemedy): number => RATINGS.indexOf(r.rated.rating);
   tried.sort(
     (a, b) =>
+      KINDS.indexOf(a.kind) - KINDS.indexOf(b.kind) ||
       Number(b.passes) - Number(a.passes) ||
-      Math.max(a.stressShare, a.giveShare) - Math.max(b.stressShare, b.giveShare),
+      rank(b) - rank(a) ||
+      a.rated.share - b.rated.share,
   );
   const count = new Map<string, number>();
   return tried.flatMap(({ kind, ...remedy }) => {

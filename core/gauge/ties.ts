@@ -10,7 +10,8 @@ import {
 } from '../dressing';
 import { distance, type Vec } from '../geometry';
 import type { Piece, Thread } from '../piece';
-import type { Plan } from '../plan';
+import type { WireEnd } from '../element';
+import type { Plan, WireCrossing } from '../plan';
 
 /** A place on a wire: its index and mm on its blank. */
 export interface WirePlace {
@@ -54,10 +55,11 @@ function itemTies(ground: Ground, { items }: Dressing): Tie[] {
     switch (item.kind) {
       case 'bind': {
         if (item.strands < 2) return [];
+        // Several wraps keep what they bind from turning too.
         return passesBeside(ground, run, BIND_REACH * ground.frameMm).map(({ wire, mm }): Tie => ({
           a: here,
           b: { wire, mm },
-          how: 'pin',
+          how: 'fast',
         }));
       }
       case 'bridge': {
@@ -119,7 +121,67 @@ function nearestPlaces(
   return best;
 }
 
-/** What holds a frame together: bindings, weaves, beads across, joined parts, tucked ends, closed seams. */
+/** How far from its end a loop or hook goes round another wire, mm; 0 for an end that goes round none. */
+const loopReach = (end: WireEnd): number =>
+  end.kind === 'loop' ||
+  end.kind === 'centred-loop' ||
+  end.kind === 'wrapped-loop' ||
+  end.kind === 'bail' ||
+  end.kind === 'hook'
+    ? end.insideMm / 2
+    : 0;
+
+/** A crossing nearer to an end than so many diameters is one that the end slips out of. */
+const SLIPS = 4;
+
+/**
+ * Passes that lie on each other where they cross do not part in the plane: not those of one wire, nor
+ * those of two wires that cross more than once; but they turn.
+ */
+function crossingTies({ crossings, wires, diameterMm }: Plan): Tie[] {
+  const pair = (c: WireCrossing): string =>
+    [c.firstWire, c.secondWire].sort((a, b) => a - b).join(' ');
+  const count = new Map<string, number>();
+  for (const c of crossings) count.set(pair(c), (count.get(pair(c)) ?? 0) + 1);
+  const slips = (w: number, mm: number): boolean => {
+    const { closed, developedMm } = wires[w]!;
+    return !closed && Math.min(mm, developedMm - mm) < SLIPS * diameterMm;
+  };
+  return crossings.flatMap((c): Tie[] => {
+    if (c.firstWire !== c.secondWire && count.get(pair(c))! < 2) return [];
+    if (slips(c.firstWire, c.firstMm) || slips(c.secondWire, c.secondMm)) return [];
+    const a = { wire: c.firstWire, mm: c.firstMm };
+    return [{ a, b: { wire: c.secondWire, mm: c.secondMm }, how: 'pin' }];
+  });
+}
+
+/** Ends further apart than this are not hooked into each other, mm beside their hooks. */
+const HOOKED_MM = 2;
+
+/** Ends with a hook or loop that meet another such end: hooked into each other. */
+function hookedTies({ plan, lines }: Ground): Tie[] {
+  const ends = plan.wires.flatMap((wire, w) =>
+    wire.closed
+      ? []
+      : (['start', 'end'] as const).flatMap((which) => {
+          const reach = loopReach(wire.ends[which]);
+          const { points } = lines[w]!;
+          const at = which === 'start' ? points[0]! : points[points.length - 1]!;
+          return reach > 0 ? [{ w, mm: which === 'start' ? 0 : wire.developedMm, at, reach }] : [];
+        }),
+  );
+  return ends.flatMap((a, i) =>
+    ends
+      .slice(i + 1)
+      .flatMap((b): Tie[] =>
+        distance(a.at, b.at) <= a.reach + b.reach + HOOKED_MM
+          ? [{ a: { wire: a.w, mm: a.mm }, b: { wire: b.w, mm: b.mm }, how: 'pin' }]
+          : [],
+      ),
+  );
+}
+
+/** What holds a frame together: crossings, hooked ends, bindings, weaves, beads across, joined parts, tucked ends, closed seams. */
 export function tiesOf(
   piece: Piece,
   plan: Plan,
@@ -130,16 +192,18 @@ export function tiesOf(
   const bonded = piece.making.closing !== 'mechanical';
   const d = plan.diameterMm;
   const ties: Tie[] = dressing ? itemTies(ground, dressing) : [];
-  ties.push(...partTies(ground));
+  const bound = ties.filter((t) => typeof t.how === 'string');
+  ties.push(...partTies(ground), ...crossingTies(plan), ...hookedTies(ground));
   const seams = plan.wires.map((wire, w): SeamHold | null => {
     if (!wire.closed) {
       (['start', 'end'] as const).forEach((which) => {
         const end = wire.ends[which];
-        if (!bonded && end.kind !== 'tucked') return;
+        const loop = loopReach(end);
+        if (!bonded && end.kind !== 'tucked' && loop === 0) return;
         const mm = which === 'start' ? 0 : wire.developedMm;
         const run = runAt(ground, { ...endPoint(ground, w, which), lengthMm: 0 });
-        const other =
-          run && passBeside(ground, { ...run, wire: w, fromMm: mm, toMm: mm }, TOUCH * d);
+        const reach = TOUCH * d + (bonded ? 0 : loop);
+        const other = run && passBeside(ground, { ...run, wire: w, fromMm: mm, toMm: mm }, reach);
         if (!other) return;
         const how = bonded ? 'fast' : 'pin';
         ties.push({ a: { wire: w, mm }, b: { wire: other.wire, mm: other.mm }, how });
@@ -149,7 +213,7 @@ export function tiesOf(
     if (bonded || wire.ends.seam.join === 'loops') return 'fast';
     const isSeam = ({ wire: own, mm }: WirePlace): boolean =>
       own === w && (mm <= SEAM_MM || mm >= wire.developedMm - SEAM_MM);
-    const bindsSeam = ties.some((t) => t.how === 'pin' && (isSeam(t.a) || isSeam(t.b)));
+    const bindsSeam = bound.some((t) => isSeam(t.a) || isSeam(t.b));
     // An overlap lies beside the wire's first stretch; ends that butt are wrapped only right over them.
     const { join, overlapMm } = wire.ends.seam;
     const reach = join === 'overlap' ? overlapMm : 0;

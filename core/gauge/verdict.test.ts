@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { newDressItem, plainBead } from '../dressing';
-import { DEFAULT_MAKING, mapFigure, type Piece } from '../piece';
+import { DEFAULT_MAKING, mapFigure, type DressItem, type Piece } from '../piece';
 import { scaling } from '../geometry';
 import { awgToMm, mmToAwg } from '../units';
 import { METAL_FACTS } from '../wire';
@@ -8,7 +8,7 @@ import { withGaugeChange } from './change';
 import type { Check, CheckId } from './checks';
 import { openPath, overlapSeam, pieceOf, planned, ringPiece } from './fixtures/pieces';
 import { DEFAULT_LIMITS, plasticMoment, thickestCut, type Limits } from './limits';
-import { gaugeRemedies } from './remedies';
+import { gaugeRemedies, type GaugeRemedy } from './remedies';
 import { ALL_SIZES, GAUGE_SIZES, METRIC_SIZES, seriesOf } from './sizes';
 import { groundFor } from './ground';
 import { verdictFrom, verdictOf, type Verdict } from './verdict';
@@ -39,9 +39,9 @@ describe('sizes', () => {
 
 describe('the recommended gauge', () => {
   it.each([
-    [30, 18],
-    [40, 18],
-    [50, 16],
+    [30, 20],
+    [40, 20],
+    [50, 18],
   ])('a ring of %i mm in soft copper that hangs from its seam: %i ga', (across, awg) => {
     const ring = ringPiece(across / 2, { making: DEFAULT_MAKING });
     const { recommended } = judged(ring);
@@ -49,13 +49,13 @@ describe('the recommended gauge', () => {
     expect(recommended.passes).toBe(true);
   });
 
-  it('is the thinnest common one that passes all, whatever the wire in use', () => {
+  it('is the thinnest common one that is sound, whatever the wire in use', () => {
     const figure = [openPath('w', [0, 20], [10, 0], [22, 25], [34, 4], [30, 30])];
     for (const awg of [14, 18, 24]) {
       const diameterMm = Number(awgToMm(awg).toFixed(3));
       const { recommended, tried } = judged(pieceOf(figure, { wire: wire({ diameterMm }) }));
       const common = tried.filter((t) => t.common && t.awg !== null);
-      const first = common.find((t) => t.ok)!;
+      const first = common.find((t) => t.ok && t.rated.rating === 'sound')!;
       expect(recommended.size.awg).toBe(first.awg);
     }
   });
@@ -64,24 +64,24 @@ describe('the recommended gauge', () => {
     const { thinner, thicker, tried } = judged(ringPiece(20));
     const of = (mm: number) => tried.find((t) => t.diameterMm === mm)!;
     expect(of(thinner!.size.diameterMm).ok).toBe(false);
-    expect(thinner!.why).toMatch(/stays bent|gives|of its size/);
+    expect(thinner!.why).toMatch(/^Floppy: .*(stays bent|of its size)/);
     expect(of(thicker!.size.diameterMm).ok).toBe(true);
     expect(thicker!.why).toMatch(/2\.0 times the force/);
   });
 
   it('when thin and thick sides leave nothing, it names the one that misses least', () => {
     const limits = { ...DEFAULT_LIMITS, handNmm: 20 };
-    const { recommended } = judged(ringPiece(40, { wire: wire({ metal: 'brass' }) }), limits);
+    const { recommended } = judged(ringPiece(80, { wire: wire({ metal: 'brass' }) }), limits);
     expect(recommended.passes).toBe(false);
-    expect(recommended.why).toContain('No size passes everything');
+    expect(recommended.why).toContain('No size suits in everything');
   });
 });
 
 describe('a figure twice as large', () => {
   const cube = (piece: Piece): number => {
     // The thickness that just bears: its share goes with 1/d^3 as long as its flow stress stays.
-    const { now } = judged(piece);
-    return now.diameterMm * Math.cbrt(now.stressShare);
+    const found = judged(piece);
+    return found.now.diameterMm * Math.cbrt(checkOf(found, 'stress').value / 100);
   };
 
   it('needs wire thicker by the cube root of two where stress decides', () => {
@@ -98,11 +98,11 @@ describe('a figure twice as large', () => {
     expect(apart).toBeLessThanOrEqual(4.1);
   });
 
-  it('needs wire thicker by the root of two where movement decides', () => {
+  it('springs as far in wire thicker by the root of two for its size', () => {
     // P L^3 / d^4 against L: d goes with L^(1/2).
     const needed = (piece: Piece): number => {
-      const { now } = judged(piece);
-      return now.diameterMm * now.giveShare ** 0.25;
+      const { now, sizeMm } = judged(piece);
+      return now.diameterMm * (now.springMm / sizeMm) ** 0.25;
     };
     const ring = ringPiece(12);
     const ratio = needed(mapFigure(ring, scaling(2))) / needed(ring);
@@ -128,19 +128,6 @@ describe('checks against arithmetic', () => {
     );
     expect(checkOf(steel, 'cutter').ok).toBe(false);
     expect(checkOf(steel, 'cutter').failsAs).toBe('thick');
-  });
-
-  it('movement: a tenth of its size, as set', () => {
-    const tight = judged(ringPiece(20), { ...DEFAULT_LIMITS, giveShare: 0.005 });
-    expect(checkOf(tight, 'movement').limit).toBeCloseTo(0.2, 2);
-    expect(checkOf(tight, 'movement').ok).toBe(false);
-    expect(tight.recommended.size.diameterMm).toBeGreaterThan(1.024);
-  });
-
-  it('a frame that folds up is not said to move by metres', () => {
-    const wide = Array.from({ length: 40 }, (_, i): [number, number] => [(i % 2) * 80, 3 * i]);
-    const limp = judged(pieceOf([openPath('w', ...wide)], { wire: wire({ diameterMm: 0.4 }) }));
-    expect(checkOf(limp, 'movement').reason).toContain('gives way altogether');
   });
 
   it('bend: a hard metal takes no sharp corner, a soft one does', () => {
@@ -197,8 +184,10 @@ describe('checks against arithmetic', () => {
     expect(checkOf(judged(ringPiece(20)), 'ear')).toBeUndefined();
   });
 
-  it('line: between a fiftieth and a ninth of its size', () => {
-    const thin = judged(ringPiece(40));
+  it('line: between an 87th and a ninth of its size', () => {
+    const thin = judged(ringPiece(40, { wire: wire({ diameterMm: 0.812 }) }));
+    // 80 / 87 = 0.92 mm, less what is still delicate: 1.1 in strength is 1.03 in thickness.
+    expect(checkOf(thin, 'line').limit).toBeCloseTo(80 / 87 / Math.cbrt(1.1), 2);
     expect(checkOf(thin, 'line')).toMatchObject({ ok: false, failsAs: 'thin' });
     const fat = judged(ringPiece(4, { wire: wire({ diameterMm: 2.053 }) }));
     expect(checkOf(fat, 'line')).toMatchObject({ ok: false, failsAs: 'thick' });
@@ -211,32 +200,36 @@ describe('remedies', () => {
     const ground = groundFor(piece, plan, dressing, DEFAULT_LIMITS)!;
     return gaugeRemedies(ground, verdictFrom(ground, dressing), dressing);
   };
-  const ribbon = pieceOf([openPath('w', [0, 40], [24, 10], [15, 0], [6, 10], [30, 40])]);
-  const open = ringPiece(20, { making: DEFAULT_MAKING });
+  const thin = { wire: wire({ diameterMm: 0.812 }) };
+  // A square whose last end lies across its first side, and slips off.
+  const crossed = pieceOf([openPath('w', [0, 0], [36, 0], [36, 36], [10, 36], [10, -2])], {
+    wire: wire({ diameterMm: 0.644 }),
+  });
+  const open = ringPiece(20, { making: DEFAULT_MAKING, ...thin });
   const overlapped: Piece = {
     ...open,
     paths: open.paths.map((p) => ({ ...p, seam: { ...overlapSeam, at: 0.5 } })),
   };
 
   it.each([
-    ['a ribbon', ribbon],
+    ['a crossed end', crossed],
     ['a ring with an open overlap', overlapped],
   ])('%s: each keeps what it promises', (_, piece) => {
     const remedies = offered(piece);
     expect(remedies.length).toBeGreaterThan(2);
     for (const r of remedies) {
       const after = judged(withGaugeChange(piece, r.change));
-      expect(after.now.stressShare / r.stressShare).toBeCloseTo(1, 1);
-      expect(after.now.giveShare / r.giveShare).toBeCloseTo(1, 1);
+      expect(after.now.rated.share / r.rated.share).toBeCloseTo(1, 1);
+      expect(after.now.rated.rating).toBe(r.rated.rating);
       expect(after.now.ok).toBe(r.passes);
     }
   });
 
   it('binding a crossing, closing a seam, harder wire and thicker wire are among them', () => {
-    const labels = offered(ribbon).map((r) => r.label);
-    expect(labels).toContain('Bind the middle crossing');
+    const labels = offered(crossed).map((r) => r.label);
+    expect(labels).toContain('Bind the upper left crossing');
     expect(labels).toContain('Take half hard wire');
-    expect(labels.some((l) => l.startsWith('Take 1.29 mm'))).toBe(true);
+    expect(labels.some((l) => l.startsWith('Take 0.81 mm'))).toBe(true);
     const closing = offered(overlapped).map((r) => r.label);
     expect(closing).toContain('Wrap the overlap shut');
     expect(closing).toContain('Solder it shut');
@@ -244,26 +237,29 @@ describe('remedies', () => {
 
   it('an end that lies beside the wire is offered to be bound there', () => {
     // A triangle whose last end comes back beside its first stretch.
-    const loop = pieceOf([openPath('w', [0, 0], [0, 36], [30, 20], [1.2, 4])]);
+    const loop = pieceOf([openPath('w', [0, 0], [0, 36], [30, 20], [1.2, 4])], thin);
     const bind = offered(loop).find((r) => r.label.startsWith('Bind the upper left end'))!;
-    expect(bind.stressShare).toBeLessThan(0.8 * judged(loop).now.stressShare);
+    expect(bind.rated.share).toBeLessThan(0.9 * judged(loop).now.rated.share);
     const bound = withGaugeChange(loop, bind.change);
     expect(offered(bound).some((r) => r.label === bind.label)).toBe(false);
   });
 
   it('two taken from one list both stay', () => {
-    const twice = pieceOf([openPath('w', [0, 0], [40, 20], [0, 40], [40, 60], [40, 0], [0, 60])]);
-    const binds = offered(twice).filter((r) => r.label.startsWith('Bind'));
-    expect(binds.length).toBe(2);
-    const both = binds.reduce((p, r) => withGaugeChange(p, r.change), twice);
+    // Thought of for the same piece, both items have the same name.
+    const [bind] = offered(crossed).filter((r) => r.change.kind === 'item');
+    const both = [bind!, bind!].reduce((p, r) => withGaugeChange(p, r.change), crossed);
     expect(both.dressing).toHaveLength(2);
     expect(new Set(both.dressing.map((i) => i.id)).size).toBe(2);
   });
 
-  it('those that are enough come first', () => {
-    const passes = offered(overlapped).map((r) => r.passes);
-    expect(passes).toEqual([...passes].sort((a, b) => Number(b) - Number(a)));
-    expect(passes[0]).toBe(true);
+  it('come in the order in which makers turn to them: shut it, tap it, harder wire, then a gauge', () => {
+    const rank = ({ change: { kind, ...rest } }: GaugeRemedy): number => {
+      if (kind === 'item') return (rest as { item: DressItem }).item.kind === 'flatten' ? 2 : 1;
+      return { closing: 1, harden: 2, temper: 3, diameter: 4 }[kind];
+    };
+    const ranks = offered(overlapped).map(rank);
+    expect(ranks).toEqual([...ranks].sort((a, b) => a - b));
+    expect(new Set(ranks).size).toBeGreaterThan(2);
   });
 
   it('a wire that holds and is recommended needs none; one too thick is offered the thinner', () => {
@@ -332,7 +328,7 @@ describe('weak spots, binding and wear', () => {
     const { plan, dressing } = planned(ringPiece(20));
     const stiff = { ...plan, flowMPa: 1.3 * METAL_FACTS.copper.flowMPa['dead-soft'] };
     const [typical, measured] = [plan, stiff].map(
-      (p) => verdictOf(ringPiece(20), p, dressing, DEFAULT_LIMITS)!.now.stressShare,
+      (p) => verdictOf(ringPiece(20), p, dressing, DEFAULT_LIMITS)!.now.rated.share,
     );
     expect(typical! / measured!).toBeCloseTo(1.3, 6);
   });

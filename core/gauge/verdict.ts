@@ -9,7 +9,8 @@ import { checksAt, type Check } from './checks';
 import { groundFor, type Ground } from './ground';
 import type { HangState } from './hangDressed';
 import { hardest, sharesOf, type Held, type Load } from './hold';
-import { plasticMoment, type Limits } from './limits';
+import { isDelicateRight, plasticMoment, type Limits } from './limits';
+import { rate, type Rated, type Rating } from './rating';
 import { ALL_SIZES, seriesOf, type Size } from './sizes';
 import type { SeamHold } from './ties';
 import { wearNotes, type WearNote } from './wear';
@@ -17,10 +18,12 @@ import { wearNotes, type WearNote } from './wear';
 /** A thickness as it was tried. */
 export interface Tried extends Size {
   readonly checks: readonly Check[];
+  /** how it holds, and the number behind that */
+  readonly rated: Rated;
+  /** nothing speaks against it: it is not floppy, and not too thick for anything */
   readonly ok: boolean;
-  /** share of what the wire bears, and of what it may give; over 1 is too much */
-  readonly stressShare: number;
-  readonly giveShare: number;
+  /** how far it springs under its worst load, mm; that is no failure */
+  readonly springMm: number;
   /** the frame's wire, g */
   readonly massG: number;
 }
@@ -49,8 +52,10 @@ export interface WeakSpot {
 export interface Judged {
   readonly tried: readonly Tried[];
   readonly now: Tried;
-  /** the thinnest size sold nearly everywhere that passes all; else the one that misses least */
-  readonly recommended: Choice & { readonly passes: boolean };
+  /** the thinnest sound size sold nearly everywhere; else a delicate one where that is right; else the one that misses least */
+  readonly recommended: Choice & { readonly rating: Rating; readonly passes: boolean };
+  /** thinner than that and delicate, where makers choose so on purpose */
+  readonly delicate: Choice | null;
   readonly thinner: Choice | null;
   readonly thicker: Choice | null;
 }
@@ -70,15 +75,15 @@ export interface Verdict extends Judged {
 
 function tryIt(ground: Ground, size: Size): Tried {
   const { checks, standing } = checksAt(ground, size.diameterMm);
-  const { plan, piece, limits, held } = ground;
+  const { plan, piece } = ground;
   const { metal } = piece.wire;
   const d = size.diameterMm;
   return {
     ...size,
     checks,
+    rated: rate(ground, d, standing),
     ok: checks.every((c) => c.ok),
-    stressShare: standing.share,
-    giveShare: standing.give.mm / (limits.giveShare * held.sizeMm),
+    springMm: standing.give.mm,
     massG: (plan.massG * wireMassG(metal, d, 1)) / wireMassG(metal, plan.diameterMm, 1),
   };
 }
@@ -93,42 +98,63 @@ export function judge(ground: Ground): Judged {
   const now = tryIt(ground, { diameterMm: d, awg: nominalAwg(d), common: true });
   const row = seriesOf(d).filter((s) => s.common);
   const inRow = row.map((s) => tried.find((t) => t.diameterMm === s.diameterMm)!);
-  const passing = inRow.findIndex((t) => t.ok);
+  const first = (rating: Rating): number =>
+    inRow.findIndex((t) => t.ok && t.rated.rating === rating);
+  const { making } = ground.piece;
+  const onPurpose = isDelicateRight(making.wornAs, ground.held.laced);
+  const delicate = onPurpose ? first('delicate') : -1;
   const best =
-    passing >= 0
-      ? passing
-      : inRow.reduce((a, t, i) => (worst(t.checks).used < worst(inRow[a]!.checks).used ? i : a), 0);
+    [first('sound'), delicate, first('stout'), first('delicate')].find((i) => i >= 0) ??
+    inRow.reduce((a, t, i) => (worst(t.checks).used < worst(inRow[a]!.checks).used ? i : a), 0);
   const chosen = inRow[best]!;
   const sizeOf = ({ diameterMm, awg, common }: Tried): Size => ({ diameterMm, awg, common });
   const against = (t: Tried | undefined): Choice | null =>
     t ? { size: sizeOf(t), why: whyNot(t, chosen, ground) } : null;
+  const lighter = delicate >= 0 && delicate < best ? inRow[delicate]! : null;
   return {
     tried,
     now,
-    recommended: { size: sizeOf(chosen), passes: chosen.ok, why: whyChosen(chosen) },
+    recommended: {
+      size: sizeOf(chosen),
+      rating: chosen.rated.rating,
+      passes: chosen.ok,
+      why: whyChosen(chosen),
+    },
+    delicate: lighter && { size: sizeOf(lighter), why: delicateWhy(lighter) },
     thinner: against(inRow[best - 1]),
     thicker: against(inRow[best + 1]),
   };
 }
 
+const percentOf = (share: number): string => `${printNumber(share * 100, 0)} %`;
+const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+
+const delicateWhy = ({ rated, springMm }: Tried): string =>
+  `Keeps its shape when treated with care: it takes ${percentOf(rated.share)} of what stays without a set, and springs by ${printNumber(springMm, 1)} mm.`;
+
 function whyChosen(t: Tried): string {
-  const give = t.checks.find((c) => c.id === 'movement')!;
   if (!t.ok) {
     const bad = t.checks.filter((c) => !c.ok);
-    return `No size passes everything; this one misses least: ${bad.map((c) => c.reason).join('; ')}.`;
+    return `No size suits in everything; this one misses least: ${bad.map((c) => c.reason).join('; ')}.`;
   }
-  return `The thinnest that holds: it works with ${printNumber(t.stressShare * 100, 0)} % of what it bears and gives by ${printNumber(give.value, 1)} of ${printNumber(give.limit, 1)} mm.`;
+  const { rating, share, slender } = t.rated;
+  if (rating === 'delicate') return `The thinnest that can be worn. ${delicateWhy(t)}`;
+  if (rating === 'stout') return `No thinner one suits in everything.`;
+  return slender
+    ? `The thinnest that keeps its shape: a thinner line would waver out of its plane.`
+    : `The thinnest that keeps its shape: it works with ${percentOf(share)} of what it bears, and springs by ${printNumber(t.springMm, 1)} mm.`;
 }
 
 function whyNot(t: Tried, chosen: Tried, { plan }: Ground): string {
   const failing = t.checks.filter((c) => !c.ok);
   if (failing.length > 0) {
-    const { reason } = worst(failing);
-    return `${reason.charAt(0).toUpperCase()}${reason.slice(1)}.`;
+    const { reason, failsAs } = worst(failing);
+    return `${failsAs === 'thin' ? 'Floppy: ' : ''}${failsAs === 'thin' ? reason : capital(reason)}.`;
   }
+  if (t.rated.rating === 'delicate') return `Delicate. ${delicateWhy(t)}`;
   const harder =
     plasticMoment(plan.flowMPa, t.diameterMm) / plasticMoment(plan.flowMPa, chosen.diameterMm);
-  return `It holds too, with more to spare, but takes ${printNumber(harder, 1)} times the force to bend and weighs ${printNumber(t.massG - chosen.massG, 1)} g more.`;
+  return `${capital(t.rated.rating)}: it holds too, with more to spare, but takes ${printNumber(harder, 1)} times the force to bend and weighs ${printNumber(t.massG - chosen.massG, 1)} g more.`;
 }
 
 /** Two weak spots are at least so far apart, mm. */

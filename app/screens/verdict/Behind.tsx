@@ -66,8 +66,8 @@ export function Behind({ verdict }: { verdict: Verdict }) {
           </tbody>
         </table>
         <p className="text-xs text-soft">
-          A flat frame in its own plane: what happens out of the plane, and beads that stiffen it,
-          is left out. Limits are typical and open to change in{' '}
+          A frame in its own plane, as it is dressed and finished: what bends it out of the plane is
+          left out. The forces are set by practice and open to change in{' '}
           <Link to="/settings" className="underline">
             Settings
           </Link>

@@ -10,7 +10,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { sizeName, type Check, type Tried, type Verdict } from '@core/gauge';
+import { sizeName, type Check, type Rating, type Tried, type Verdict } from '@core/gauge';
 import { awgToMm } from '@core/units';
 
 /** The highest share shown, %: what is beyond runs out of the picture. */
@@ -37,28 +37,62 @@ function tooThick(tried: readonly Tried[]): { mm: number; check: Check } | null 
   return from && check ? { mm: from.diameterMm, check } : null;
 }
 
+const BAND_LOOKS: Readonly<Record<Rating, { fill: string; opacity: number }>> = {
+  floppy: { fill: 'var(--alert)', opacity: 0.14 },
+  delicate: { fill: 'var(--patina)', opacity: 0.1 },
+  sound: { fill: 'var(--patina)', opacity: 0.26 },
+  stout: { fill: 'var(--patina)', opacity: 0.1 },
+};
+
+const bandLabel = (value: Rating) =>
+  ({ value, fontSize: 10.5, fill: 'var(--ink)', position: 'insideBottom' }) as const;
+
+interface Band {
+  readonly rating: Rating;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** From where to where each rating reaches: half way between the sizes on both sides, by ratio. */
+function bandsOf(tried: readonly Tried[]): Band[] {
+  const out: Band[] = [];
+  tried.forEach((t, i) => {
+    const before = tried[i - 1];
+    const last = out.at(-1);
+    const edge = before ? Math.sqrt(before.diameterMm * t.diameterMm) : t.diameterMm;
+    if (last?.rating === t.rated.rating) {
+      out[out.length - 1] = { ...last, to: t.diameterMm };
+      return;
+    }
+    if (last) out[out.length - 1] = { ...last, to: edge };
+    out.push({ rating: t.rated.rating, from: edge, to: t.diameterMm });
+  });
+  return out;
+}
+
+const bandWords = (tried: readonly Tried[]): string =>
+  bandsOf(tried)
+    .map(({ rating, from, to }) => `${rating} from ${from.toFixed(2)} to ${to.toFixed(2)} mm`)
+    .join(', ');
+
 const bestOf = ({ tried, recommended }: Verdict): Tried | undefined =>
   tried.find((t) => t.diameterMm === recommended.size.diameterMm);
 
-/** Movement and stress over all sizes, each as a share of its limit. */
+/** What the piece takes in all sizes, as a share of what it may, over the bands of the four ratings. */
 export const GaugeChart = memo(function GaugeChart({ verdict }: { verdict: Verdict }) {
   const { tried, now, recommended } = verdict;
   const thick = tooThick(tried);
   return (
-    <figure aria-label="Stress and movement over all sizes">
+    <figure aria-label="The four ratings over all sizes">
       {/* The words come first; the picture follows when there is time to draw it. */}
       <Curves verdict={useDeferredValue(verdict)} />
       <figcaption className="text-xs text-soft">
-        <span className="flex flex-wrap justify-center gap-x-3">
-          <Key line="var(--patina)">stress</Key>
-          <Key line="var(--soft)" dashed>
-            movement
-          </Key>
-          <span>in % of what is allowed; gauge across</span>
+        <span className="block text-center">
+          what it takes, in % of what leaves no set; gauge across
         </span>
         <span className="sr-only">
           Dashed upright: the wire in use, {sizeName(now)}. Dot: recommended,{' '}
-          {sizeName(recommended.size)}.{' '}
+          {sizeName(recommended.size)}. {`${bandWords(tried)}. `}
           {thick ? `From ${thick.mm} mm too thick: ${thick.check.reason}.` : ''}
         </span>
       </figcaption>
@@ -72,8 +106,7 @@ const Curves = memo(function Curves({ verdict }: { verdict: Verdict }) {
     () =>
       tried.map((t) => ({
         mm: t.diameterMm,
-        stress: t.stressShare * 100,
-        give: t.giveShare * 100,
+        share: t.rated.share * 100,
       })),
     [tried],
   );
@@ -93,6 +126,7 @@ const Curves = memo(function Curves({ verdict }: { verdict: Verdict }) {
     };
   }, [sizes]);
   const thick = tooThick(tried);
+  const bands = bandsOf(tried);
   const best = bestOf(verdict);
   const most = tried.at(-1)!.diameterMm;
   const clip = (share: number): number => Math.min(TOP, share * 100);
@@ -100,6 +134,18 @@ const Curves = memo(function Curves({ verdict }: { verdict: Verdict }) {
     <ResponsiveContainer width="100%" height={168}>
       <AreaChart data={data} margin={MARGIN}>
         <CartesianGrid stroke="var(--line)" strokeDasharray="2 4" />
+        {bands.map(({ rating, from, to }, i) => (
+          <ReferenceArea
+            key={i}
+            x1={from}
+            x2={to}
+            y1={0}
+            y2={TOP}
+            fill={BAND_LOOKS[rating].fill}
+            fillOpacity={BAND_LOOKS[rating].opacity}
+            label={Math.log(to / from) > LABEL_ROOM ? bandLabel(rating) : undefined}
+          />
+        ))}
         {thick && (
           <ReferenceArea
             x1={thick.mm}
@@ -131,19 +177,9 @@ const Curves = memo(function Curves({ verdict }: { verdict: Verdict }) {
         />
         <ReferenceLine y={100} stroke="var(--alert)" strokeWidth={1.5} />
         <ReferenceLine x={now.diameterMm} stroke="var(--ink)" strokeDasharray="3 3" />
-        {/* Areas without a fill: a line of the chart's own would be measured each time it is drawn. */}
+        {/* An area without a fill: a line of the chart's own would be measured each time it is drawn. */}
         <Area
-          dataKey="give"
-          stroke="var(--soft)"
-          strokeDasharray="5 3"
-          strokeWidth={1.8}
-          fill="none"
-          dot={false}
-          activeDot={false}
-          isAnimationActive={false}
-        />
-        <Area
-          dataKey="stress"
+          dataKey="share"
           stroke="var(--patina)"
           strokeWidth={2}
           fill="none"
@@ -154,7 +190,7 @@ const Curves = memo(function Curves({ verdict }: { verdict: Verdict }) {
         {best && (
           <ReferenceDot
             x={best.diameterMm}
-            y={clip(Math.max(best.stressShare, best.giveShare))}
+            y={clip(best.rated.share)}
             r={5.5}
             fill="var(--patina)"
             stroke="var(--raised)"
@@ -165,30 +201,3 @@ const Curves = memo(function Curves({ verdict }: { verdict: Verdict }) {
     </ResponsiveContainer>
   );
 });
-
-function Key({
-  line,
-  dashed = false,
-  children,
-}: {
-  line: string;
-  dashed?: boolean;
-  children: React.ReactNode;
-}) {
-  return (
-    <span className="inline-flex items-center gap-1">
-      <svg width="18" height="6" aria-hidden="true">
-        <line
-          x1="0"
-          x2="18"
-          y1="3"
-          y2="3"
-          stroke={line}
-          strokeWidth="2"
-          strokeDasharray={dashed ? '5 3' : undefined}
-        />
-      </svg>
-      {children}
-    </span>
-  );
-}

@@ -4,6 +4,12 @@ import { NumberField } from '~/components/NumberField';
 import { Button } from '~/components/ui';
 import { WORN_NAMES } from '~/components/wornNames';
 
+const FORCES = [
+  { key: 'touchN', short: 'touched', name: 'touched, held by its middle' },
+  { key: 'snagN', short: 'caught', name: 'caught and pulled' },
+  { key: 'squeezeN', short: 'pressed', name: 'pressed across' },
+] as const;
+
 /** Where the gauge verdict draws its lines; typical at first. */
 export function LimitsFields({
   limits,
@@ -13,7 +19,8 @@ export function LimitsFields({
   onChange: (limits: Limits) => void;
 }) {
   const set = (part: Partial<Limits>): void => onChange({ ...limits, ...part });
-  const changed = JSON.stringify(limits) !== JSON.stringify(DEFAULT_LIMITS);
+  const typical: Limits = { ...DEFAULT_LIMITS, experience: limits.experience };
+  const changed = JSON.stringify(limits) !== JSON.stringify(typical);
   return (
     <div className="space-y-4">
       <p className="text-sm text-soft">
@@ -44,14 +51,6 @@ export function LimitsFields({
           decimals={1}
           onChange={(earG) => set({ earG })}
         />
-        <NumberField
-          label="A piece may give by, % of its size"
-          value={limits.giveShare * 100}
-          min={0.5}
-          max={50}
-          decimals={1}
-          onChange={(share) => set({ giveShare: share / 100 })}
-        />
       </div>
       <table className="w-full text-sm">
         <caption className="pb-1 text-left text-sm font-medium">
@@ -60,8 +59,11 @@ export function LimitsFields({
         <thead>
           <tr className="text-left text-soft">
             <th className="py-1 font-normal">Worn as</th>
-            <th className="py-1 font-normal">caught and pulled</th>
-            <th className="py-1 font-normal">pressed across</th>
+            {FORCES.map(({ key, name }) => (
+              <th key={key} className="py-1 font-normal">
+                {name}
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>
@@ -70,13 +72,13 @@ export function LimitsFields({
               <th scope="row" className="py-1.5 pr-3 text-left font-normal">
                 {WORN_NAMES[worn]}
               </th>
-              {(['snagN', 'squeezeN'] as const).map((key) => (
+              {FORCES.map(({ key, short }) => (
                 <td key={key} className="py-1.5 pr-3">
                   <NumberField
-                    label={`${WORN_NAMES[worn]}, ${key === 'snagN' ? 'caught' : 'pressed'}, N`}
+                    label={`${WORN_NAMES[worn]}, ${short}, N`}
                     labelHidden
                     value={limits.duty[worn][key]}
-                    min={0.05}
+                    min={0}
                     max={100}
                     decimals={2}
                     onChange={(value) =>
@@ -91,7 +93,7 @@ export function LimitsFields({
           ))}
         </tbody>
       </table>
-      {changed && <Button onClick={() => onChange(DEFAULT_LIMITS)}>Back to typical values</Button>}
+      {changed && <Button onClick={() => onChange(typical)}>Back to typical values</Button>}
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { Check as Tick, TriangleAlert } from 'lucide-react';
 import {
+  RATING_MEANS,
   sizeName,
   withGaugeChange,
   type Choice,
@@ -11,6 +12,7 @@ import { printNumber } from '@core/units';
 import { Button, Section } from '~/components/ui';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { Behind } from './Behind';
+import { FeltChoice } from './FeltChoice';
 import { GaugeChart } from './GaugeChart';
 import { percent, sentence } from './words';
 import type { VerdictState } from './useVerdict';
@@ -53,16 +55,25 @@ export function VerdictSection({
       {/* What comes later stands last, so that nothing moves from under the pointer. */}
       <Behind verdict={verdict} />
       <Remedies remedies={remedies} verdict={verdict} point={point} />
+      <FeltChoice verdict={verdict} />
     </Section>
   );
 }
 
 function Answer({ verdict }: { verdict: Verdict }) {
-  const { now, recommended } = verdict;
+  const { now, recommended, delicate } = verdict;
   const isNow = Math.abs(now.diameterMm - recommended.size.diameterMm) < 0.01;
   const failing = now.checks.filter((c) => !c.ok);
-  const sides = new Set(failing.map((c) => c.failsAs));
-  const bad = sides.size > 1 ? 'does not do' : sides.has('thin') ? 'is too thin' : 'is too thick';
+  const thick = failing.some((c) => c.failsAs === 'thick');
+  const { rating } = now.rated;
+  const what =
+    rating === 'floppy'
+      ? thick
+        ? 'does not do'
+        : 'is too thin: floppy'
+      : thick
+        ? 'is too thick'
+        : `is ${rating}`;
   return (
     <>
       <p className="flex items-start gap-2">
@@ -72,29 +83,36 @@ function Answer({ verdict }: { verdict: Verdict }) {
           <TriangleAlert size={18} className="mt-0.5 shrink-0 text-alert" aria-hidden="true" />
         )}
         <strong>
-          {sizeName(now)} {now.ok ? 'holds' : bad}
-          {isNow && now.ok && ', and no thinner one does'}
+          {sizeName(now)} {what}
+          {isNow && rating === 'sound' && ', and no thinner one is'}
         </strong>
       </p>
-      {failing.length > 0 ? (
+      {failing.length > 0 && (
         <ul className="mt-1 space-y-1 text-sm text-alert">
           {failing.map((c) => (
             <li key={c.id}>{sentence(c.reason)}</li>
           ))}
         </ul>
-      ) : (
+      )}
+      {!thick && (
         <p className="mt-1 text-sm">
-          It works with {percent(now.stressShare)} of what it bears and gives{' '}
-          {percent(now.giveShare)} of what it may.
+          {sentence(RATING_MEANS[rating])} It takes {percent(now.rated.share)} of what leaves no
+          set, and springs by {printNumber(now.springMm, 1)} mm.
         </p>
       )}
       {isNow && !now.ok && <p className="mt-2 text-sm">{recommended.why}</p>}
       {!isNow && (
         <p className="mt-2 text-sm">
           <strong>
-            {recommended.passes ? 'Recommended' : 'Nearest'}: {sizeName(recommended.size)}.
+            {recommended.passes ? 'Recommended' : 'Nearest'}: {sizeName(recommended.size)}
+            {recommended.passes ? `, ${recommended.rating}` : ''}.
           </strong>{' '}
           {recommended.why}
+        </p>
+      )}
+      {delicate && (
+        <p className="mt-2 text-sm">
+          <strong>Or delicate: {sizeName(delicate.size)}.</strong> {delicate.why}
         </p>
       )}
     </>
@@ -156,7 +174,7 @@ function Remedies({
 }) {
   const edit = useEdit();
   if (!remedies) {
-    return now.ok ? null : (
+    return now.rated.share <= 1 ? null : (
       <p className="text-sm text-soft" role="status">
         Trying what would help…
       </p>
@@ -170,7 +188,7 @@ function Remedies({
   return (
     <div>
       <h3 className="mb-1.5 text-sm font-medium">
-        {now.ok ? 'It could also be' : 'What would help'}
+        {now.rated.share <= 1 ? 'It could also be' : 'What would help'}
       </h3>
       <ul className="space-y-1.5" aria-label="Remedies">
         {remedies.map((r) => (
@@ -183,16 +201,13 @@ function Remedies({
             onBlur={() => point(null)}
           >
             <div className="flex-1 text-sm">
-              <div className="font-medium">
-                {r.label}
-                <span className={r.passes ? 'text-patina' : 'text-soft'}>
-                  {r.passes ? ': holds' : ': not enough alone'}
-                </span>
+              <div className="font-medium">{r.label}</div>
+              <div className={r.passes ? 'text-patina' : 'text-soft'}>
+                {now.rated.rating} → {r.rated.rating}
+                {r.rated.rating === 'floppy' && ', not enough alone'}
               </div>
               <div className="text-soft">
-                stress {percent(now.stressShare)} → {percent(r.stressShare)}
-                <br />
-                movement {percent(now.giveShare)} → {percent(r.giveShare)}
+                takes {percent(now.rated.share)} → {percent(r.rated.share)}
               </div>
             </div>
             <Button aria-label={`${r.label}: take it`} onClick={() => take(r)}>

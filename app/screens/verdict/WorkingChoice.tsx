@@ -16,6 +16,7 @@ export function WorkingChoice({
         value={value}
         options={[
           { value: 'all', label: 'worst' },
+          { value: 'touch', label: 'touched' },
           { value: 'squeeze', label: 'pressed' },
           { value: 'snag', label: 'caught' },
           { value: 'weight', label: 'weight' },

@@ -1,0 +1,64 @@
+import { useFetcher } from 'react-router';
+import { FELT, MOST_FELT, type Experience, type Felt, type Verdict } from '@core/gauge';
+import { Button } from '~/components/ui';
+import { usePiece, useWorkbench } from '~/state/workbench';
+
+export const FELT_WORDS: Readonly<Record<Felt, string>> = {
+  floppy: 'Too floppy',
+  right: 'Just right',
+  stiff: 'Too stiff',
+};
+
+/** What a finished piece was like in the hand: it shifts this maker's verdicts a little. */
+export function FeltChoice({ verdict: { now } }: { verdict: Verdict }) {
+  const piece = usePiece();
+  const { settings } = useWorkbench();
+  const fetcher = useFetcher();
+  const { limits } = settings;
+  const said = limits.experience.find((e) => e.id === piece.id);
+  const keep = (experience: readonly Experience[]): void => {
+    const next = { ...settings, limits: { ...limits, experience } };
+    void fetcher.submit(
+      { settings: JSON.stringify(next) },
+      { method: 'post', action: '/settings' },
+    );
+  };
+  const others = limits.experience.filter((e) => e.id !== piece.id);
+  const say = (felt: Felt): void => {
+    const mine: Experience = {
+      id: piece.id,
+      name: piece.name,
+      // As the numbers alone have it: what was said before does not add up.
+      share: now.rated.bareShare,
+      mayBe: now.rated.mayBe,
+      felt,
+      said: new Date().toISOString(),
+    };
+    keep([...others, mine].slice(-MOST_FELT));
+  };
+  return (
+    <div role="group" aria-label="How it turned out" className="space-y-1.5">
+      <h3 className="text-sm font-medium">Have you made it? How is it in the hand?</h3>
+      <div className="flex flex-wrap gap-2">
+        {FELT.map((felt) => (
+          <Button key={felt} aria-pressed={said?.felt === felt} onClick={() => say(felt)}>
+            {FELT_WORDS[felt]}
+          </Button>
+        ))}
+      </div>
+      <p className="text-xs text-soft">
+        {said ? (
+          <>
+            You found it {FELT_WORDS[said.felt].toLowerCase()}: verdicts follow you a little. What
+            you said of all pieces is listed on the kit page.{' '}
+            <button type="button" className="underline" onClick={() => keep(others)}>
+              Take it back
+            </button>
+          </>
+        ) : (
+          'Your answer shifts verdicts a little towards your own hands.'
+        )}
+      </p>
+    </div>
+  );
+}
