@@ -5,7 +5,9 @@ import { awgToMm } from '../core/units';
 import { newPath, newPiece, nodesOf, withBendEdit, type Piece } from '../core/piece';
 import { planPiece } from '../core/plan';
 import { poseStrip, stepsOf } from '../core/steps';
+import type { Path, Vec } from '../core/geometry';
 import { drawAs, knownFigure, type Drawing } from '../core/strip/knownFigures';
+import { randomPlaces, smoothScribble, wanderingRow } from '../core/strip/scribbles';
 
 const median = (values: number[]): number =>
   [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
@@ -58,6 +60,56 @@ for (const [bends, drawing, rounds] of [
     `${drawing === 'exact' ? 'lines and arcs' : 'free curves   '}        ${String(bends).padStart(6)} ${first.toFixed(1).padStart(12)} ${again.toFixed(2).padStart(8)}   (${ratio} of 300 lines and arcs)`,
   );
 }
+
+/** Ugly lines, each planned once: a scribble run as two wires, many lines that cross, a row of thousands of points. */
+function once(name: string, make: (seed: number) => Piece, rounds: number): void {
+  const times = Array.from({ length: rounds }, (_, k) => {
+    const piece = make(40 + k);
+    return timed(() => planPiece(piece));
+  });
+  console.log(`${name.padEnd(52)} ${median(times).toFixed(0).padStart(8)}`);
+}
+
+const linesOf = (
+  paths: readonly (readonly Vec[] | Path)[],
+  change: Partial<Piece> = {},
+): Piece => ({
+  ...newPiece('p', 'Bench', ''),
+  paths: paths.map((p, i) =>
+    newPath(`w${i}`, 'segments' in p ? nodesOf(p) : p.map(({ x, y }) => ({ x, y })), false),
+  ),
+  ...change,
+});
+const asTwo: Partial<Piece> = {
+  route: { wires: 2, bridge: true, start: null, end: null, rules: [], ends: [] },
+};
+const six = (make: (seed: number) => readonly Vec[] | Path) => (seed: number) =>
+  linesOf(
+    Array.from({ length: 6 }, (_, l) => make(10 * seed + l)),
+    asTwo,
+  );
+
+console.log('\nFirst plan of ugly lines, median ms');
+once(
+  '6 lines of 12 points on 40 mm, as two wires',
+  six((s) => randomPlaces(s, 12, 40)),
+  5,
+);
+once(
+  'the same as smooth scribbles',
+  six((s) => smoothScribble(s, 12, 40)),
+  5,
+);
+once(
+  '500 lines that cross, each a wire',
+  (seed) => linesOf(Array.from({ length: 500 }, (_, l) => randomPlaces(seed + 1000 * l, 2, 100))),
+  3,
+);
+once(
+  'a row of 5000 points that wanders',
+  (seed) => linesOf([wanderingRow(seed, 5000, 0.6, 0.25)]),
+  3,
+);
 
 /** With tools: a first plan, a bend shifted, all steps, and one frame of a rehearsal. */
 function measureBench(bends: number, rounds: number): number[] {

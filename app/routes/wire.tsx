@@ -80,7 +80,7 @@ export default function WireScreen() {
         {spot && <SpotSection spot={spot} overview={routes} close={() => setSpot(null)} />}
         <WireSection />
         <VerdictSection state={judged} point={setPointed} />
-        {verdict && <WorkingChoice value={working} onChange={setWorking} />}
+        {verdict && <WorkingChoice verdict={verdict} value={working} onChange={setWorking} />}
         {verdict && plan && planned && (
           <HangSection verdict={verdict} plan={plan} planned={planned} dressing={dressing} />
         )}

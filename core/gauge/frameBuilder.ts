@@ -16,11 +16,14 @@ export class FrameBuilder {
   readonly nodes: Vec[] = [];
   readonly beams: Beam[] = [];
   readonly pins: [number, number][] = [];
+  /** for each node those that a beam joins to it */
+  private readonly near: number[][] = [];
 
   constructor(private readonly wire: Wire) {}
 
   /** @returns the new node's number */
   node(at: Vec): number {
+    this.near.push([]);
     return this.nodes.push(at) - 1;
   }
 
@@ -32,12 +35,13 @@ export class FrameBuilder {
   beam(a: number, b: number, section: Section, metal = this.wire.metal): number {
     const { areaMm2, inertiaMm4 } = section;
     const { modulusMPa } = METAL_FACTS[metal];
+    this.near[a]!.push(b);
+    this.near[b]!.push(a);
     return this.beams.push({ a, b, modulusMPa, areaMm2, inertiaMm4 }) - 1;
   }
 
-  /** Nodes that a beam joins to this one. */
-  private beside(node: number): number[] {
-    return this.beams.flatMap(({ a, b }) => (a === node ? [b] : b === node ? [a] : []));
+  private beside(node: number): readonly number[] {
+    return this.near[node]!;
   }
 
   /** Moves a node by a hair unless one of its beams would shrink to nothing. */

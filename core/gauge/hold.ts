@@ -144,7 +144,7 @@ export function holdOf(
 
   const sizeMm = Math.max(box.maxX - box.minX, box.maxY - box.minY, 1e-6);
   const laced = isLaced(piece, plan, sizeMm);
-  const touched = touchOf(mesh, plan, laced);
+  const touched = touchOf(mesh, frame, plan, laced);
   if (!touched) return null;
 
   const first = hang?.places[0];

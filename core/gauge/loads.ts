@@ -3,7 +3,7 @@ import { cellsOf } from './cells';
 import type { Mesh } from './mesh';
 
 /** So many places are tried for a snag; fewer on a very large frame, so that it stays quick. */
-const SNAGS = { most: 24, least: 8, beams: 12_000 } as const;
+const SNAGS = { most: 14, least: 6, beams: 8_000 } as const;
 
 /** Nodes at which it may catch: all ends, the outermost places, and places along it. */
 export function snagNodes({ model, rows, held }: Mesh): number[] {
@@ -29,7 +29,7 @@ const LEAST_PINCH = 0.15;
 const SIDE_MM = 1e-3;
 
 /** Heights at which a piece is pressed, as shares of its own. */
-const PRESSED_AT = [0.15, 0.3, 0.5, 0.7, 0.85];
+const PRESSED_AT = [0.2, 0.5, 0.8];
 
 /** A place on the frame: a share of the way from one node to another. */
 export interface FramePlace {
@@ -40,7 +40,7 @@ export interface FramePlace {
 }
 
 /** Cells that are pressed, the largest. */
-const MOST_CELLS = 6;
+const MOST_CELLS = 3;
 
 /**
  * Pairs of places it is pressed between: of each closed cell its two outermost, and the outermost at

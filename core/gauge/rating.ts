@@ -33,6 +33,14 @@ export interface Rated {
   readonly stiffToLace: boolean;
 }
 
+/** From what thickness on a piece is rated each, mm; the same as the one before where a rating is left out. */
+export type Edges = Readonly<Record<Exclude<Rating, 'floppy'>, number>>;
+
+const THINNEST_MM = 0.05;
+const THICKEST_MM = 6;
+/** Halvings by which an edge is found to a hundredth. */
+const HALVINGS = 10;
+
 function shareAt(
   { held, limits }: Ground,
   d: number,
@@ -63,4 +71,19 @@ export function rate(ground: Ground, d: number, stands = standing(ground.held, d
   const spare = shareAt(ground, thinner, standing(held, thinner)).share <= 1;
   const stout = spare && plasticMoment(plan.flowMPa, d) > STOUT_NMM;
   return { ...rated, rating: stout ? 'stout' : 'sound' };
+}
+
+/** Where one rating becomes the next, by halving: thicker wire is never rated less. */
+export function edgesOf(ground: Ground): Edges {
+  const from = (rating: Rating): number => {
+    let [thin, thick] = [THINNEST_MM, THICKEST_MM];
+    for (let i = 0; i < HALVINGS; i++) {
+      const middle = Math.sqrt(thin * thick);
+      const there = RATINGS.indexOf(rate(ground, middle).rating) >= RATINGS.indexOf(rating);
+      if (there) thick = middle;
+      else thin = middle;
+    }
+    return thick;
+  };
+  return { delicate: from('delicate'), sound: from('sound'), stout: from('stout') };
 }

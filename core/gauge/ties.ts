@@ -134,6 +134,9 @@ const loopReach = (end: WireEnd): number =>
 /** A crossing nearer to an end than so many diameters is one that the end slips out of. */
 const SLIPS = 4;
 
+/** Of more crossings than this only so many are taken into the frame, evenly spread. */
+const MOST_CROSSINGS = 100;
+
 /**
  * Passes that lie on each other where they cross do not part in the plane: not those of one wire, nor
  * those of two wires that cross more than once; but they turn.
@@ -147,7 +150,9 @@ function crossingTies({ crossings, wires, diameterMm }: Plan): Tie[] {
     const { closed, developedMm } = wires[w]!;
     return !closed && Math.min(mm, developedMm - mm) < SLIPS * diameterMm;
   };
-  return crossings.flatMap((c): Tie[] => {
+  const step = Math.ceil(crossings.length / MOST_CROSSINGS);
+  return crossings.flatMap((c, i): Tie[] => {
+    if (i % step !== 0) return [];
     if (c.firstWire !== c.secondWire && count.get(pair(c))! < 2) return [];
     if (slips(c.firstWire, c.firstMm) || slips(c.secondWire, c.secondMm)) return [];
     const a = { wire: c.firstWire, mm: c.firstMm };

@@ -72,12 +72,27 @@ function middleOf({ model: { nodes, beams }, beams: own }: Mesh): Vec {
   return whole > 0 ? { x: x / whole, y: y / whole } : nodes[0]!;
 }
 
-/** The frame held fast where it is taken; what nothing joins to that place stays held as it was. */
-function heldByMiddle(mesh: Mesh): { frame: Frame; foot: number } | null {
+/** A frame to solve touches with, the node by which it is taken, and what is of one piece with that. */
+interface Taken {
+  readonly frame: Frame;
+  readonly foot: number;
+  /** whether a node is joined to the foot: then the hand bears the touch */
+  readonly joined: (node: number) => boolean;
+}
+
+/**
+ * The frame taken by its middle. Held at one place only, it need not be solved anew: with what the hand
+ * bears put on as a load it is in balance, and where it was held nothing is left to bear. Held at more,
+ * it is held by its middle instead; what nothing joins to that place stays held as it was.
+ */
+function taken(mesh: Mesh, solved: Frame): Taken | null {
   const { model, held } = mesh;
   const foot = nodeNear(model.nodes, middleOf(mesh));
   const { rootOf } = groups(model.nodes.length, model.beams, model.pins);
-  const apart = held.filter((n) => rootOf(n) !== rootOf(foot));
+  const own = rootOf(foot);
+  const joined = (node: number): boolean => rootOf(node) === own;
+  const apart = held.filter((n) => !joined(n));
+  if (held.length - apart.length === 1) return { frame: solved, foot, joined };
   const supports = [foot, ...apart].map((node): Support => ({
     node,
     x: true,
@@ -85,7 +100,7 @@ function heldByMiddle(mesh: Mesh): { frame: Frame; foot: number } | null {
     turn: true,
   }));
   const frame = frameOf({ ...model, supports });
-  return frame && { frame, foot };
+  return frame && { frame, foot, joined };
 }
 
 /** The places of a frame that are touched: not the tails of laced work, which hang as they will. */
@@ -107,19 +122,26 @@ function placesOf(mesh: Mesh, plan: Plan, laced: boolean): number[] {
 /**
  * Touches a frame at its places, each along x and y: moments of any direction between follow, and the
  * worst of them is the root of their squares.
+ * @param solved the frame held where it hangs
  * @returns null where it cannot be held by its middle
  */
-export function touchOf(mesh: Mesh, plan: Plan, laced: boolean): Touched | null {
-  const held = heldByMiddle(mesh);
+export function touchOf(mesh: Mesh, solved: Frame, plan: Plan, laced: boolean): Touched | null {
+  const held = taken(mesh, solved);
   if (!held) return null;
-  const { frame, foot } = held;
+  const { frame, foot, joined } = held;
   const { nodes } = mesh.model;
   const stress = new Float64Array(mesh.beams.length);
   let best = { mm: 0, at: nodes[foot]! };
   for (const node of placesOf(mesh, plan, laced)) {
+    const [rx, ry] = [nodes[node]!.x - nodes[foot]!.x, nodes[node]!.y - nodes[foot]!.y];
+    const borne = joined(node) && node !== foot;
     const [x, y] = [0, 1].map((way) => {
       const load = new Float64Array(3 * nodes.length);
       load[3 * node + way] = 1;
+      if (borne) {
+        load[3 * foot + way] = -1;
+        load[3 * foot + 2] = way === 0 ? ry : -rx;
+      }
       return frame.solve(load);
     }) as [Float64Array, Float64Array];
     mesh.beams.forEach(({ beam, section }, i) => {
@@ -128,8 +150,11 @@ export function touchOf(mesh: Mesh, plan: Plan, laced: boolean): Touched | null 
       const own = moment / section.modulusMm3 + Math.hypot(a.axialN, b.axialN) / section.areaMm2;
       if (own > stress[i]!) stress[i] = own;
     });
-    // The larger principal movement of the place under a force that turns round.
-    const [xx, xy, yy] = [x[3 * node]!, x[3 * node + 1]!, y[3 * node + 1]!];
+    // Seen from the hand; the larger principal movement under a force that turns round.
+    const seen = (moved: Float64Array, way: 0 | 1): number =>
+      moved[3 * node + way]! -
+      (borne ? moved[3 * foot + way]! + moved[3 * foot + 2]! * (way === 0 ? -ry : rx) : 0);
+    const [xx, xy, yy] = [seen(x, 0), seen(x, 1), seen(y, 1)];
     const mm = (xx + yy) / 2 + Math.hypot((xx - yy) / 2, xy);
     if (mm > best.mm) best = { mm, at: nodes[node]! };
   }

@@ -10,7 +10,7 @@ import { groundFor, type Ground } from './ground';
 import type { HangState } from './hangDressed';
 import { hardest, sharesOf, type Held, type Load } from './hold';
 import { isDelicateRight, plasticMoment, type Limits } from './limits';
-import { rate, type Rated, type Rating } from './rating';
+import { edgesOf, rate, type Edges, type Rated, type Rating } from './rating';
 import { ALL_SIZES, seriesOf, type Size } from './sizes';
 import type { SeamHold } from './ties';
 import { wearNotes, type WearNote } from './wear';
@@ -52,6 +52,8 @@ export interface WeakSpot {
 export interface Judged {
   readonly tried: readonly Tried[];
   readonly now: Tried;
+  /** from what thickness on it is rated how, mm */
+  readonly edges: Edges;
   /** the thinnest sound size sold nearly everywhere; else a delicate one where that is right; else the one that misses least */
   readonly recommended: Choice & { readonly rating: Rating; readonly passes: boolean };
   /** thinner than that and delicate, where makers choose so on purpose */
@@ -114,6 +116,7 @@ export function judge(ground: Ground): Judged {
   return {
     tried,
     now,
+    edges: edgesOf(ground),
     recommended: {
       size: sizeOf(chosen),
       rating: chosen.rated.rating,
@@ -130,7 +133,7 @@ const percentOf = (share: number): string => `${printNumber(share * 100, 0)} %`;
 const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 const delicateWhy = ({ rated, springMm }: Tried): string =>
-  `Keeps its shape when treated with care: it takes ${percentOf(rated.share)} of what stays without a set, and springs by ${printNumber(springMm, 1)} mm.`;
+  `Keeps its shape when treated with care: it takes ${percentOf(rated.share)} of what leaves no set, and springs by ${printNumber(springMm, 1)} mm.`;
 
 function whyChosen(t: Tried): string {
   if (!t.ok) {

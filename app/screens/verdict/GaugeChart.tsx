@@ -10,13 +10,13 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { sizeName, type Check, type Rating, type Tried, type Verdict } from '@core/gauge';
+import { RATINGS, sizeName, type Check, type Rating, type Tried, type Verdict } from '@core/gauge';
 import { awgToMm } from '@core/units';
 
 /** The highest share shown, %: what is beyond runs out of the picture. */
 const TOP = 200;
 /** An area narrower than this on the log axis holds no label. */
-const LABEL_ROOM = 0.45;
+const LABEL_ROOM = 0.3;
 const TICKS_AWG = [28, 24, 22, 20, 18, 16, 14, 12];
 // What stays the same is the same object, so that the chart has no cause to draw it anew.
 const MARGIN = { top: 10, right: 8, bottom: 2, left: -16 };
@@ -53,25 +53,18 @@ interface Band {
   readonly to: number;
 }
 
-/** From where to where each rating reaches: half way between the sizes on both sides, by ratio. */
-function bandsOf(tried: readonly Tried[]): Band[] {
-  const out: Band[] = [];
-  tried.forEach((t, i) => {
-    const before = tried[i - 1];
-    const last = out.at(-1);
-    const edge = before ? Math.sqrt(before.diameterMm * t.diameterMm) : t.diameterMm;
-    if (last?.rating === t.rated.rating) {
-      out[out.length - 1] = { ...last, to: t.diameterMm };
-      return;
-    }
-    if (last) out[out.length - 1] = { ...last, to: edge };
-    out.push({ rating: t.rated.rating, from: edge, to: t.diameterMm });
-  });
-  return out;
+/** From where to where each rating reaches, within the sizes that are tried. */
+function bandsOf({ tried, edges }: Verdict): Band[] {
+  const [least, most] = [tried[0]!.diameterMm, tried.at(-1)!.diameterMm];
+  const within = (mm: number): number => Math.min(most, Math.max(least, mm));
+  const from = [least, ...RATINGS.slice(1).map((r) => within(edges[r as keyof typeof edges]))];
+  return RATINGS.map((rating, i) => ({ rating, from: from[i]!, to: from[i + 1] ?? most })).filter(
+    (band) => band.to > band.from * 1.001,
+  );
 }
 
-const bandWords = (tried: readonly Tried[]): string =>
-  bandsOf(tried)
+const bandWords = (verdict: Verdict): string =>
+  bandsOf(verdict)
     .map(({ rating, from, to }) => `${rating} from ${from.toFixed(2)} to ${to.toFixed(2)} mm`)
     .join(', ');
 
@@ -92,7 +85,7 @@ export const GaugeChart = memo(function GaugeChart({ verdict }: { verdict: Verdi
         </span>
         <span className="sr-only">
           Dashed upright: the wire in use, {sizeName(now)}. Dot: recommended,{' '}
-          {sizeName(recommended.size)}. {`${bandWords(tried)}. `}
+          {sizeName(recommended.size)}. {`${bandWords(verdict)}. `}
           {thick ? `From ${thick.mm} mm too thick: ${thick.check.reason}.` : ''}
         </span>
       </figcaption>
@@ -126,7 +119,7 @@ const Curves = memo(function Curves({ verdict }: { verdict: Verdict }) {
     };
   }, [sizes]);
   const thick = tooThick(tried);
-  const bands = bandsOf(tried);
+  const bands = bandsOf(verdict);
   const best = bestOf(verdict);
   const most = tried.at(-1)!.diameterMm;
   const clip = (share: number): number => Math.min(TOP, share * 100);

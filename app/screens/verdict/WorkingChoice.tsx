@@ -1,11 +1,27 @@
+import type { Load, Verdict } from '@core/gauge';
 import { Choices, Section } from '~/components/ui';
 import type { Working } from './WorkingLayer';
 
+const LOAD_NAMES: Readonly<Record<Load, string>> = {
+  touch: 'touched',
+  squeeze: 'pressed',
+  snag: 'caught',
+  weight: 'weight',
+};
+
+/** The loads that a piece worn like this has to bear. */
+const loadsOf = (verdict: Verdict | null): Load[] =>
+  (['touch', 'squeeze', 'snag', 'weight'] as const).filter((load) =>
+    verdict?.along.some((s) => s.shares[load] > 0),
+  );
+
 /** What the halo behind the wire shows. */
 export function WorkingChoice({
+  verdict,
   value,
   onChange,
 }: {
+  verdict: Verdict | null;
   value: Working;
   onChange: (value: Working) => void;
 }) {
@@ -16,10 +32,7 @@ export function WorkingChoice({
         value={value}
         options={[
           { value: 'all', label: 'worst' },
-          { value: 'touch', label: 'touched' },
-          { value: 'squeeze', label: 'pressed' },
-          { value: 'snag', label: 'caught' },
-          { value: 'weight', label: 'weight' },
+          ...loadsOf(verdict).map((load) => ({ value: load, label: LOAD_NAMES[load] })),
           { value: 'off', label: 'off' },
         ]}
         onChange={onChange}
