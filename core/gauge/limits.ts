@@ -60,7 +60,7 @@ export const DEFAULT_LIMITS: Limits = {
   cutterMm: 2.1,
   earG: 7,
   duty: {
-    pendant: { touchN: 0.14, snagN: 0, squeezeN: 0.8 },
+    pendant: { touchN: 0.15, snagN: 0, squeezeN: 0.8 },
     earring: { touchN: 0.42, snagN: 0, squeezeN: 0.8 },
     charm: { touchN: 0.3, snagN: 0, squeezeN: 0.8 },
     ring: { touchN: 0.5, snagN: 2, squeezeN: 8 },
