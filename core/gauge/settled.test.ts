@@ -4,7 +4,7 @@ import { pieceFromDrawing, readSvg } from '../file';
 import { scaling } from '../geometry';
 import { mapPaths, type Piece } from '../piece';
 import { planPiece } from '../plan';
-import { DEFAULT_LIMITS, easing, type Experience, type Limits } from './limits';
+import { DEFAULT_LIMITS, easing, limitsSchema, type Experience, type Limits } from './limits';
 import { SETTLED, type Settled } from './settled';
 import { verdictOf, type Verdict } from './verdict';
 
@@ -100,5 +100,21 @@ describe('what a maker found of pieces in hand', () => {
     expect(after.share / before.share).toBeCloseTo(easing(limits), 9);
     expect(after.bareShare).toBeCloseTo(before.share, 9);
     expect(judged(heart, { ...limits, experience: [] }).now.rated).toEqual(before);
+  });
+});
+
+describe('limits that were kept before', () => {
+  it('keep the maker’s own hands, cutter and ears; the forces are the new ones', () => {
+    const pair = { snagN: 0.7, squeezeN: 1.4 };
+    const duty = Object.fromEntries(Object.keys(DEFAULT_LIMITS.duty).map((worn) => [worn, pair]));
+    const old = { handNmm: 90, cutterMm: 1.6, earG: 5, giveShare: 0.1, duty };
+    expect(limitsSchema.parse(old)).toEqual({
+      ...DEFAULT_LIMITS,
+      handNmm: 90,
+      cutterMm: 1.6,
+      earG: 5,
+    });
+    expect(limitsSchema.parse(DEFAULT_LIMITS)).toEqual(DEFAULT_LIMITS);
+    expect(limitsSchema.safeParse({ ...DEFAULT_LIMITS, handNmm: 1 }).success).toBe(false);
   });
 });
