@@ -220,13 +220,13 @@ function Remedies({
   );
 }
 
-/** The binding wire that goes with the recommended frame. */
+/** What the recommended frame must stand while it is made: the binding wire that goes with it. */
 function Binding({ verdict: { binding } }: { verdict: Verdict }) {
   return (
     <p className="text-sm">
       {binding.size
-        ? `Binding wire to go with it: ${sizeName(binding.size)}, soft (${printNumber(binding.leastMm, 2)} to ${printNumber(binding.mostMm, 2)} mm).`
-        : 'No usual binding wire is both strong and soft enough for it.'}
+        ? `While it is made it must stand the winding: soft binding wire of ${sizeName(binding.size)} is seated without bending it (${printNumber(binding.leastMm, 2)} to ${printNumber(binding.mostMm, 2)} mm).`
+        : 'While it is made it must stand the winding: no usual binding wire is both strong and soft enough for it.'}
       {binding.odd.map((o) => (
         <span key={o.name} className="block text-alert">
           {o.name}, {printNumber(o.diameterMm, 2)} mm: {o.why}.
