@@ -48,6 +48,8 @@ export interface Held {
   readonly ownShare: number;
   /** the least that any of it bears, MPa */
   readonly softest: number;
+  /** beams of which one works hardest in any thickness */
+  readonly worst: readonly number[];
   /** flow stress of a beam at a thickness, MPa */
   readonly flow: (beam: MeshBeam, diameterMm: number) => number;
 }
@@ -210,24 +212,47 @@ export function holdOf(
     if (mm > squeeze.mm) squeeze = { mm, at: left.at };
   }
 
+  const worked: Worked = {
+    touch: touched.stress,
+    snag: caught,
+    squeeze: pressed,
+    wire: stresses(ownMoved),
+    rest: stresses(restMoved),
+  };
+  const flow = flowIn(piece, plan);
   return {
     mesh,
     diameterMm,
     sizeMm,
     laced,
     touchN: { duty: duty.touchN, wire: G * wireG, rest: G * restG },
-    worked: {
-      touch: touched.stress,
-      snag: caught,
-      squeeze: pressed,
-      wire: stresses(ownMoved),
-      rest: stresses(restMoved),
-    },
+    worked,
+    worst: worstOf(mesh, worked, plan.flowMPa, flow),
     gives: { weight, touch: { mm: touched.mm, at: touched.at }, snag, squeeze },
     ownShare: ownMost + restMost > 0 ? ownMost / (ownMost + restMost) : 0,
     softest: plan.flowMPa,
-    flow: flowIn(piece, plan),
+    flow,
   };
+}
+
+/** No wire is tried that is thicker, mm: there it is hardened most. */
+const THICK_MM = 6;
+/** Weight comes of two that may be worst at different places. */
+const EITHER = 0.5;
+
+/**
+ * Beams of which one works hardest in any thickness: none other can, for what it is worked with is less
+ * than what the softest bears of what the hardest does.
+ */
+function worstOf({ beams }: Mesh, worked: Worked, softest: number, flow: Held['flow']): number[] {
+  const hardest = beams.reduce((most, b) => Math.max(most, flow(b, THICK_MM)), softest);
+  const least = (EITHER * softest) / hardest;
+  const rows = Object.values(worked) as Float64Array[];
+  const bounds = rows.map((row) => least * row.reduce((a, b) => Math.max(a, b), 0));
+  const found = beams.flatMap((_, i) =>
+    rows.some((row, k) => bounds[k]! > 0 && row[i]! >= bounds[k]!) ? [i] : [],
+  );
+  return found.length > 0 || beams.length === 0 ? found : [0];
 }
 
 /** Flow stress of a piece's wire where it was bent and hammered, with what its test coil showed. */
@@ -279,7 +304,7 @@ export function standing(held: Held, d: number): Standing {
   const [square, cube] = [thicker ** 2, thicker ** 3];
   const touchN = touchAt(held, d);
   let [share, beam] = [-1, 0];
-  for (let i = 0; i < mesh.beams.length; i++) {
+  for (const i of held.worst) {
     const weight = worked.wire[i]! * square + worked.rest[i]!;
     const touch = worked.touch[i]! * touchN;
     const most = Math.max(weight, touch, worked.snag[i]!, worked.squeeze[i]!);
