@@ -158,15 +158,15 @@ test('a plan that takes its time says how far it is, is stopped, and nothing is 
   await importSvg(page, 'wander.svg', wanderings(15));
   await expect(page.getByText(/^Finding the bends of wire \d+ of 15…/)).toBeVisible();
   await expect(page.getByRole('progressbar', { name: 'How far the plan has come' })).toBeVisible();
-  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await page.getByRole('button', { name: 'Stop planning' }).click();
   const stopped = page.getByRole('alert').filter({ hasText: 'Planning was stopped' });
   await expect(stopped).toContainText('The figure is kept as it is');
-  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Stop planning' })).toBeHidden();
   // No number of an older figure stands in its place.
   await expect(page.getByTestId('cut-length')).toBeHidden();
   await page.getByRole('button', { name: 'Plan it again' }).click();
   await expect(stopped).toBeHidden();
-  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await page.getByRole('button', { name: 'Stop planning' }).click();
   await expect(stopped).toBeVisible();
   // Taken back, the next figure is planned as ever.
   await page.getByRole('button', { name: 'Undo' }).click();

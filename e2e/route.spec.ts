@@ -106,7 +106,7 @@ test('a bead runs along the wire, on figure and strip alike', async ({ page }) =
   const from = await at();
   await expect.poll(at).not.toBeCloseTo(from, 0);
   await expect(page.getByText(/mm .*from the end/)).toBeVisible();
-  await page.getByRole('button', { name: 'Stop' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(bead).toBeHidden();
 });
 

@@ -39,6 +39,7 @@ test('a floppy piece becomes sound by the binding that the verdict proposes, and
     `${hands} N mm`,
   );
   // Makers bind first, then tap, then take harder wire, then a thicker one.
+  await expect(remedies(page)).toContainText('Take 1.29 mm');
   const labels = await remedies(page).getByRole('listitem').allTextContents();
   const order = [/^Bind/, /^Tap/, /half hard/, /^Take 1\.29 mm/].map((kind) =>
     labels.findIndex((label) => kind.test(label)),

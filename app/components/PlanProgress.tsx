@@ -13,7 +13,7 @@ export function PlanProgress({ progress, stop }: { progress: Progress | null; st
         aria-label="How far the plan has come"
         {...(share !== null && { value: share })}
       />
-      <Button onClick={stop}>
+      <Button aria-label="Stop planning" onClick={stop}>
         <Square size={13} aria-hidden="true" /> Stop
       </Button>
     </div>

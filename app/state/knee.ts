@@ -18,8 +18,12 @@ export async function* followTrade(
   }
 }
 
-/** A figure is looked at for at most so long before it is shown, ms. */
-const LONGEST_MS = 2_500;
+/**
+ * A figure is looked at for at most so long before it is shown, ms: a small one long enough that what is
+ * chosen does not depend on how busy the machine is.
+ */
+const LONGEST_MS = { small: 15_000, large: 2_500 } as const;
+const SMALL_POINTS = 120;
 
 /**
  * How closely a figure that comes in is followed: as closely as more bends pay, found before its
@@ -27,7 +31,9 @@ const LONGEST_MS = 2_500;
  */
 async function toleranceAtKnee(piece: Piece, tools: Tools): Promise<number | null> {
   let points: readonly FollowPoint[] = [];
-  const late = setTimeout(stopTrials, LONGEST_MS);
+  const count = piece.paths.reduce((sum, p) => sum + p.nodes.length, 0);
+  const longest = count <= SMALL_POINTS ? LONGEST_MS.small : LONGEST_MS.large;
+  const late = setTimeout(stopTrials, longest);
   try {
     for await (const found of followTrade(piece, tools)) points = found;
   } catch {
