@@ -20,7 +20,7 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await shoot(page, 'trace');
   await openPiece(page, 'Paper lantern earring');
   await stage(page, 'Wire');
-  await page.getByRole('list', { name: 'Remedies' }).waitFor();
+  await page.getByRole('group', { name: 'How it turned out' }).waitFor();
   await page.locator('aside').evaluate((e) => e.scrollTo(0, 312));
   await page.waitForTimeout(600);
   await shoot(page, 'wire');
