@@ -1,26 +1,14 @@
 // How well the free numbers of the gauge verdict meet what practice has settled: npm run fit
 import { dressPiece } from '../core/dressing';
-import { pieceFromDrawing, readSvg } from '../core/file';
 import { DEFAULT_LIMITS, verdictOf, type Limits } from '../core/gauge';
-import { SETTLED, type Settled } from '../core/gauge/settled';
-import { scaling } from '../core/geometry';
-import { mapPaths, WORN_AS, type Piece, type WornAs } from '../core/piece';
+import { SETTLED } from '../core/gauge/settled';
+import { pieceOfSettled } from '../core/gauge/settled.support';
+import { WORN_AS, type Piece, type WornAs } from '../core/piece';
 import { planPiece, type Plan } from '../core/plan';
-
-function pieceOf({ path, scale, wornAs }: Settled, diameterMm: number): Piece {
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="-100 -100 200 200"><path fill="none" d="${path}"/></svg>`;
-  const piece = pieceFromDrawing(readSvg(svg), 'p', 'P', '');
-  return {
-    ...piece,
-    paths: mapPaths(piece.paths, scaling(scale)),
-    wire: { metal: 'copper', temper: 'dead-soft', diameterMm },
-    making: { ...piece.making, wornAs },
-  };
-}
 
 const rows = SETTLED.flatMap((settled) =>
   settled.sizes.map(([mm, wanted]) => {
-    const piece = pieceOf(settled, mm);
+    const piece = pieceOfSettled(settled, { diameterMm: mm });
     return { settled, mm, wanted, piece, plan: planPiece(piece) };
   }),
 );

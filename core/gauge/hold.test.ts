@@ -151,7 +151,10 @@ describe('laws', () => {
         expect(Math.max(...two.worked.snag) / Math.max(...one.worked.snag)).toBeCloseTo(2, 6);
         const [touch, twice] = [held(piece, limits(0, 0, 1)), held(piece, limits(0, 0, 2))];
         // A touch comes to what the wire itself weighs.
-        expect(standing(twice, 1).share / standing(touch, 1).share).toBeCloseTo(2, 0);
+        const shareOf = (h: Held): number =>
+          Math.max(...h.mesh.beams.map((_, i) => sharesOf(h, i, h.diameterMm).touch));
+        const { wire } = touch.touchN;
+        expect(shareOf(twice) / shareOf(touch)).toBeCloseTo((2 + wire) / (1 + wire), 6);
         expect(standing(one, 1.2).share).toBeLessThan(standing(one, 1).share);
         expect(standing(one, 1.2).give.mm).toBeLessThan(standing(one, 1).give.mm);
       }),
@@ -379,10 +382,10 @@ describe('what stiffens a wire', () => {
   it.each([
     ['a close coil', newDressItem('coil', 'k', on, on)],
     ['strands beside it', newDressItem('strands', 'k', on, on)],
-    ['a twist', { ...newDressItem('twist', 'k', on, on), turns: 12 } as DressItem],
+    ['a twist', { ...newDressItem('twist', 'k', on, on), turns: 12, strands: 4 } as DressItem],
     ['a row of beads', newDressItem('beads', 'k', on, on)],
   ])('%s', (_, item) => {
-    expect(gives({ dressing: [item] })).toBeLessThan(0.99 * bare);
+    expect(gives({ dressing: [item] })).toBeLessThan(0.95 * bare);
   });
 
   it('a weave on both of its stretches', () => {

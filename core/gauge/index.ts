@@ -16,6 +16,7 @@ export {
   isDelicateRight,
   limitsSchema,
   MOST_FELT,
+  MOST_SHARE,
   type Experience,
   type Felt,
   type Limits,

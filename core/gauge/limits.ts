@@ -23,11 +23,14 @@ const duties = Object.fromEntries(WORN_AS.map((w) => [w, dutySchema])) as Record
 export const FELT = ['floppy', 'right', 'stiff'] as const;
 export type Felt = (typeof FELT)[number];
 
+/** A share beyond this says nothing more. */
+export const MOST_SHARE = 1e6;
+
 const feltSchema = z.strictObject({
   id: z.string().min(1).max(80),
   name: z.string().max(120),
   /** what it took of what it may when that was said, and up to what it was still delicate */
-  share: z.number().min(0).max(1e6),
+  share: z.number().min(0).max(MOST_SHARE),
   mayBe: z.number().min(1).max(100),
   felt: z.enum(FELT),
   said: z.string().max(40),

@@ -1,23 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { dressPiece } from '../dressing';
-import { pieceFromDrawing, readSvg } from '../file';
-import { scaling } from '../geometry';
-import { mapPaths, type Piece } from '../piece';
+import type { Piece } from '../piece';
 import { planPiece } from '../plan';
 import { DEFAULT_LIMITS, easing, limitsSchema, type Experience, type Limits } from './limits';
-import { SETTLED, type Settled } from './settled';
+import { SETTLED } from './settled';
+import { pieceOfSettled } from './settled.support';
 import { verdictOf, type Verdict } from './verdict';
-
-function pieceOfSettled({ path, scale, wornAs }: Settled, change: Partial<Piece['wire']>): Piece {
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="-100 -100 200 200"><path fill="none" d="${path}"/></svg>`;
-  const piece = pieceFromDrawing(readSvg(svg), 'p', 'P', '');
-  return {
-    ...piece,
-    paths: mapPaths(piece.paths, scaling(scale)),
-    wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 1, ...change },
-    making: { ...piece.making, wornAs },
-  };
-}
 
 function judged(piece: Piece, limits: Limits = DEFAULT_LIMITS): Verdict {
   const plan = planPiece(piece);

@@ -1,24 +1,15 @@
 import { Trash2 } from 'lucide-react';
-import { useFetcher } from 'react-router';
-import { easing, type Experience } from '@core/gauge';
+import { easing } from '@core/gauge';
 import { printNumber } from '@core/units';
 import { IconButton } from '~/components/ui';
 import { FELT_WORDS } from '~/screens/verdict/FeltChoice';
+import { useExperience } from '~/state/useExperience';
 import { useWorkshop } from '~/state/workshop';
 
 /** What the maker found of finished pieces, and how far that shifts the gauge verdict. */
 export function FeltSection() {
   const { settings } = useWorkshop();
-  const fetcher = useFetcher();
-  const { limits } = settings;
-  const { experience } = limits;
-  const keep = (next: readonly Experience[]): void => {
-    const changed = { ...settings, limits: { ...limits, experience: next } };
-    void fetcher.submit(
-      { settings: JSON.stringify(changed) },
-      { method: 'post', action: '/settings' },
-    );
-  };
+  const { experience, takeBack } = useExperience(settings);
   if (experience.length === 0) {
     return (
       <p className="text-sm text-soft">
@@ -27,7 +18,7 @@ export function FeltSection() {
       </p>
     );
   }
-  const factor = easing(limits);
+  const factor = easing(settings.limits);
   return (
     <div className="space-y-2">
       <p className="text-sm">
@@ -43,7 +34,7 @@ export function FeltSection() {
             <span className="text-soft">{e.said.slice(0, 10)}</span>
             <IconButton
               name={`Take back what was said of ${e.name || 'this piece'}`}
-              onClick={() => keep(experience.filter((o) => o.id !== e.id))}
+              onClick={() => takeBack(e.id)}
             >
               <Trash2 size={16} />
             </IconButton>

@@ -1,6 +1,6 @@
-import { useFetcher } from 'react-router';
-import { FELT, MOST_FELT, type Experience, type Felt, type Verdict } from '@core/gauge';
+import { FELT, MOST_SHARE, type Felt, type Verdict } from '@core/gauge';
 import { Button } from '~/components/ui';
+import { useExperience } from '~/state/useExperience';
 import { usePiece, useWorkbench } from '~/state/workbench';
 
 export const FELT_WORDS: Readonly<Record<Felt, string>> = {
@@ -13,35 +13,24 @@ export const FELT_WORDS: Readonly<Record<Felt, string>> = {
 export function FeltChoice({ verdict: { now } }: { verdict: Verdict }) {
   const piece = usePiece();
   const { settings } = useWorkbench();
-  const fetcher = useFetcher();
-  const { limits } = settings;
-  const said = limits.experience.find((e) => e.id === piece.id);
-  const keep = (experience: readonly Experience[]): void => {
-    const next = { ...settings, limits: { ...limits, experience } };
-    void fetcher.submit(
-      { settings: JSON.stringify(next) },
-      { method: 'post', action: '/settings' },
-    );
-  };
-  const others = limits.experience.filter((e) => e.id !== piece.id);
-  const say = (felt: Felt): void => {
-    const mine: Experience = {
+  const { experience, say, takeBack } = useExperience(settings);
+  const said = experience.find((e) => e.id === piece.id);
+  const tell = (felt: Felt): void =>
+    say({
       id: piece.id,
       name: piece.name,
       // As the numbers alone have it: what was said before does not add up.
-      share: now.rated.bareShare,
+      share: Math.min(MOST_SHARE, now.rated.bareShare),
       mayBe: now.rated.mayBe,
       felt,
       said: new Date().toISOString(),
-    };
-    keep([...others, mine].slice(-MOST_FELT));
-  };
+    });
   return (
     <div role="group" aria-label="How it turned out" className="space-y-1.5">
       <h3 className="text-sm font-medium">Have you made it? How is it in the hand?</h3>
       <div className="flex flex-wrap gap-2">
         {FELT.map((felt) => (
-          <Button key={felt} aria-pressed={said?.felt === felt} onClick={() => say(felt)}>
+          <Button key={felt} aria-pressed={said?.felt === felt} onClick={() => tell(felt)}>
             {FELT_WORDS[felt]}
           </Button>
         ))}
@@ -51,7 +40,7 @@ export function FeltChoice({ verdict: { now } }: { verdict: Verdict }) {
           <>
             You found it {FELT_WORDS[said.felt].toLowerCase()}: verdicts follow you a little. What
             you said of all pieces is listed on the kit page.{' '}
-            <button type="button" className="underline" onClick={() => keep(others)}>
+            <button type="button" className="underline" onClick={() => takeBack(piece.id)}>
               Take it back
             </button>
           </>
