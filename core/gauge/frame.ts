@@ -1,6 +1,5 @@
-import { prepare } from 'cholesky-solve';
-import cuthillMckee from 'cuthill-mckee';
 import type { Vec } from '../geometry';
+import { factorSymmetric, reverseCuthillMckee, SymmetricEntries } from './sparse';
 
 /** A straight beam between two nodes: E in MPa, A in mm2, I in mm4. */
 export interface Beam {
@@ -43,7 +42,18 @@ export interface Frame {
    * @returns three numbers a node: movement x, y (mm), turn (radians)
    */
   readonly solve: (load: Float64Array) => Float64Array;
+  /**
+   * Movements under 1 N, or 1 N mm, on one freedom alone, remembered: those of any load are a sum of such.
+   * @param freedom three times the node, and 0, 1 or 2 for x, y and turn
+   */
+  readonly unit: (freedom: number) => Float64Array;
   readonly forces: (movement: Float64Array, beam: number) => BeamForces;
+  /** the same, written where the caller wants it: all beams are asked for many loads */
+  readonly forcesInto: (
+    out: { -readonly [K in keyof BeamForces]: number },
+    movement: Float64Array,
+    beam: number,
+  ) => void;
   /** what the supports give: three numbers a node, zero where nothing is held */
   readonly reactions: (movement: Float64Array, load: Float64Array) => Float64Array;
 }
@@ -60,34 +70,40 @@ function stiffness({ modulusMPa, areaMm2, inertiaMm4 }: Beam, length: number) {
   };
 }
 
-interface Placed {
-  readonly length: number;
-  readonly c: number;
-  readonly s: number;
-}
+/** Numbers kept of each beam: its direction and its stiffness. */
+const KEPT = 7;
 
-function placed(nodes: readonly Vec[], { a, b }: Beam): Placed {
-  const [p, q] = [nodes[a]!, nodes[b]!];
-  const length = Math.hypot(q.x - p.x, q.y - p.y);
-  return { length, c: (q.x - p.x) / length, s: (q.y - p.y) / length };
+/** For each beam the cosine and sine of its direction, then its stiffness in that direction. */
+function measured(nodes: readonly Vec[], beams: readonly Beam[]): Float64Array {
+  const out = new Float64Array(KEPT * beams.length);
+  beams.forEach((beam, n) => {
+    const [p, q] = [nodes[beam.a]!, nodes[beam.b]!];
+    const length = Math.hypot(q.x - p.x, q.y - p.y);
+    const k = stiffness(beam, length);
+    const [c, s] = [(q.x - p.x) / length, (q.y - p.y) / length];
+    out.set([c, s, k.pull, k.shear, k.lean, k.near, k.far], KEPT * n);
+  });
+  return out;
 }
 
 /** The 6 x 6 stiffness of a beam in the plane (Euler-Bernoulli), row after row. */
-function matrixOf(beam: Beam, { length, c, s }: Placed): Float64Array {
-  const k = stiffness(beam, length);
-  const xx = k.pull * c * c + k.shear * s * s;
-  const yy = k.pull * s * s + k.shear * c * c;
-  const xy = (k.pull - k.shear) * c * s;
-  const [x, y] = [-k.lean * s, k.lean * c];
+function matrixInto(m: Float64Array, kept: Float64Array, beam: number): void {
+  const at = KEPT * beam;
+  const [c, s, pull, shear] = [kept[at]!, kept[at + 1]!, kept[at + 2]!, kept[at + 3]!];
+  const [lean, near, far] = [kept[at + 4]!, kept[at + 5]!, kept[at + 6]!];
+  const xx = pull * c * c + shear * s * s;
+  const yy = pull * s * s + shear * c * c;
+  const xy = (pull - shear) * c * s;
+  const [x, y] = [-lean * s, lean * c];
   // prettier-ignore
-  return Float64Array.of(
-     xx,  xy,  x,     -xx, -xy,  x,
-     xy,  yy,  y,     -xy, -yy,  y,
-      x,   y,  k.near, -x,  -y,  k.far,
-    -xx, -xy, -x,      xx,  xy, -x,
-    -xy, -yy, -y,      xy,  yy, -y,
-      x,   y,  k.far,  -x,  -y,  k.near,
-  );
+  {
+    m[0] = xx;   m[1] = xy;   m[2] = x;     m[3] = -xx;  m[4] = -xy;  m[5] = x;
+    m[6] = xy;   m[7] = yy;   m[8] = y;     m[9] = -xy;  m[10] = -yy; m[11] = y;
+    m[12] = x;   m[13] = y;   m[14] = near; m[15] = -x;  m[16] = -y;  m[17] = far;
+    m[18] = -xx; m[19] = -xy; m[20] = -x;   m[21] = xx;  m[22] = xy;  m[23] = -x;
+    m[24] = -xy; m[25] = -yy; m[26] = -y;   m[27] = xy;  m[28] = yy;  m[29] = -y;
+    m[30] = x;   m[31] = y;   m[32] = far;  m[33] = -x;  m[34] = -y;  m[35] = near;
+  }
 }
 
 /** For each of three freedoms a node its number among the free ones, or -1 where it is held. */
@@ -124,8 +140,8 @@ function numbered(model: FrameModel, order: readonly number[]): { of: Int32Array
 
 /**
  * Nodes in an order that keeps the factors small: along the wires first, whose nodes have two
- * neighbours each and leave no more than that behind; then the nodes where wires are joined, by
- * Cuthill and McKee (ACM 1969) on what is left.
+ * neighbours each and leave no more than that behind; then the nodes where wires are joined, in an
+ * order that keeps the band of what is left narrow.
  */
 function orderOf({ nodes, beams, pins }: FrameModel): number[] {
   const near: number[][] = nodes.map(() => []);
@@ -137,11 +153,14 @@ function orderOf({ nodes, beams, pins }: FrameModel): number[] {
   const isJoint = near.map((list, i) => list.length > 2 || pinned.has(i));
   const joints = isJoint.flatMap((yes, i) => (yes ? [i] : []));
   const place = new Map(joints.map((node, i) => [node, i]));
-  const links: [number, number][] = [];
+  const links = joints.map(() => new Set<number>());
   const order: number[] = nodes.map(() => -1);
   let next = 0;
   const link = (a: number, b: number): void => {
-    links.push([place.get(a)!, place.get(b)!], [place.get(b)!, place.get(a)!]);
+    const [from, to] = [place.get(a)!, place.get(b)!];
+    if (from === to) return;
+    links[from]!.add(to);
+    links[to]!.add(from);
   };
   const walk = (from: number, joint: number | null): void => {
     let before = joint;
@@ -165,7 +184,7 @@ function orderOf({ nodes, beams, pins }: FrameModel): number[] {
   nodes.forEach((_, i) => {
     if (!isJoint[i] && order[i] === -1) walk(i, null);
   });
-  const ranks = cuthillMckee(links, joints.length);
+  const ranks = reverseCuthillMckee(links);
   joints.forEach((node, i) => (order[node] = next + ranks[i]!));
   return order;
 }
@@ -179,65 +198,83 @@ function orderOf({ nodes, beams, pins }: FrameModel): number[] {
 export function frameOf(model: FrameModel): Frame | null {
   const { nodes, beams } = model;
   const { of, count } = numbered(model, orderOf(model));
-  const where = beams.map((beam) => placed(nodes, beam));
-  const entries: [number, number, number][] = [];
+  const kept = measured(nodes, beams);
+  const entries = new SymmetricEntries(count);
+  const matrix = new Float64Array(36);
+  const own = new Int32Array(6);
+  const place = ({ a, b }: Beam): void => {
+    for (let k = 0; k < 3; k++) {
+      own[k] = 3 * a + k;
+      own[k + 3] = 3 * b + k;
+    }
+  };
   beams.forEach((beam, n) => {
-    const matrix = matrixOf(beam, where[n]!);
+    matrixInto(matrix, kept, n);
+    place(beam);
     for (let i = 0; i < 6; i++) {
-      const r = of[3 * (i < 3 ? beam.a : beam.b) + (i % 3)]!;
+      const r = of[own[i]!]!;
       if (r < 0) continue;
-      for (let j = 0; j < 6; j++) {
-        const c = of[3 * (j < 3 ? beam.a : beam.b) + (j % 3)]!;
-        if (r <= c) entries.push([r, c, matrix[6 * i + j]!]);
-      }
+      for (let j = 0; j < 6; j++) entries.add(r, of[own[j]!]!, matrix[6 * i + j]!);
     }
   });
-  const solver = prepare(entries, count, null);
+  const solver = factorSymmetric(entries);
   if (!solver) return null;
 
+  const right = new Float64Array(count);
   const solve = (load: Float64Array): Float64Array => {
-    const right = new Float64Array(count);
-    const out = new Float64Array(of.length);
+    right.fill(0);
     for (let i = 0; i < of.length; i++) {
-      const place = of[i]!;
-      if (place >= 0) right[place] = right[place]! + load[i]!;
+      const to = of[i]!;
+      if (to >= 0) right[to]! += load[i]!;
     }
-    const found = solver(right);
-    for (let i = 0; i < of.length; i++) out[i] = of[i]! >= 0 ? found[of[i]!]! : 0;
+    solver(right);
+    const out = new Float64Array(of.length);
+    for (let i = 0; i < of.length; i++) out[i] = of[i]! >= 0 ? right[of[i]!]! : 0;
     return out;
   };
-  const springs = beams.map((beam, n) => stiffness(beam, where[n]!.length));
-  const forces = (movement: Float64Array, n: number): BeamForces => {
-    const { c, s } = where[n]!;
-    const k = springs[n]!;
-    const [a, b] = [3 * beams[n]!.a, 3 * beams[n]!.b];
-    const dx = movement[b]! - movement[a]!;
-    const dy = movement[b + 1]! - movement[a + 1]!;
-    const at = movement[a + 2]!;
-    const bt = movement[b + 2]!;
-    const along = dx * c + dy * s;
+  const units = new Map<number, Float64Array>();
+  const unit = (freedom: number): Float64Array => {
+    const known = units.get(freedom);
+    if (known) return known;
+    const load = new Float64Array(of.length);
+    load[freedom] = 1;
+    const moved = solve(load);
+    units.set(freedom, moved);
+    return moved;
+  };
+  const forcesInto: Frame['forcesInto'] = (out, movement, n) => {
+    const at = KEPT * n;
+    const c = kept[at]!;
+    const s = kept[at + 1]!;
+    const { a, b } = beams[n]!;
+    const dx = movement[3 * b]! - movement[3 * a]!;
+    const dy = movement[3 * b + 1]! - movement[3 * a + 1]!;
+    const ta = movement[3 * a + 2]!;
+    const tb = movement[3 * b + 2]!;
     const across = dy * c - dx * s;
-    return {
-      axialN: k.pull * along,
-      shearN: k.shear * across - k.lean * (at + bt),
-      momentA: k.near * at + k.far * bt - k.lean * across,
-      momentB: k.far * at + k.near * bt - k.lean * across,
-    };
+    const [lean, near, far] = [kept[at + 4]!, kept[at + 5]!, kept[at + 6]!];
+    out.axialN = kept[at + 2]! * (dx * c + dy * s);
+    out.shearN = kept[at + 3]! * across - lean * (ta + tb);
+    out.momentA = near * ta + far * tb - lean * across;
+    out.momentB = far * ta + near * tb - lean * across;
+  };
+  const forces = (movement: Float64Array, n: number): BeamForces => {
+    const out = { axialN: 0, shearN: 0, momentA: 0, momentB: 0 };
+    forcesInto(out, movement, n);
+    return out;
   };
   const reactions = (movement: Float64Array, load: Float64Array): Float64Array => {
     const out = new Float64Array(3 * nodes.length);
     beams.forEach((beam, n) => {
-      const matrix = matrixOf(beam, where[n]!);
-      const index = [beam.a, beam.b].flatMap((node) => [3 * node, 3 * node + 1, 3 * node + 2]);
+      matrixInto(matrix, kept, n);
+      place(beam);
       for (let i = 0; i < 6; i++) {
-        for (let j = 0; j < 6; j++) {
-          out[index[i]!] = out[index[i]!]! + matrix[6 * i + j]! * movement[index[j]!]!;
-        }
+        for (let j = 0; j < 6; j++) out[own[i]!]! += matrix[6 * i + j]! * movement[own[j]!]!;
       }
     });
     return out.map((v, i) => (of[i] === -1 ? v - load[i]! : 0));
   };
-  return isHeld(model, solve) ? { solve, forces, reactions } : null;
+  return isHeld(model, solve) ? { solve, unit, forces, forcesInto, reactions } : null;
 }
 
 /**
@@ -250,7 +287,8 @@ function isHeld({ nodes, beams }: FrameModel, solve: Frame['solve']): boolean {
   );
   let [length, softest] = [0, Infinity];
   for (const beam of beams) {
-    length += placed(nodes, beam).length;
+    const [p, q] = [nodes[beam.a]!, nodes[beam.b]!];
+    length += Math.hypot(q.x - p.x, q.y - p.y);
     softest = Math.min(softest, beam.modulusMPa * beam.inertiaMm4);
   }
   const most = (1e3 * push.length * length ** 3) / softest;

@@ -56,11 +56,22 @@ export interface Held {
 
 const G = 9.81e-3;
 
-/** Largest stress of a beam from its forces: pull over area and bending over its modulus, MPa. */
-function stressOf(frame: Frame, movement: Float64Array, { beam, section }: MeshBeam): number {
-  const { axialN, momentA, momentB } = frame.forces(movement, beam);
-  const moment = Math.max(Math.abs(momentA), Math.abs(momentB));
-  return moment / section.modulusMm3 + Math.abs(axialN) / section.areaMm2;
+/** Largest stress of each beam: pull over area and bending over its modulus, MPa; the worse of it and what is there. */
+function stressInto(
+  out: Float64Array,
+  frame: Frame,
+  movement: Float64Array,
+  beams: readonly MeshBeam[],
+): Float64Array {
+  const f = { axialN: 0, shearN: 0, momentA: 0, momentB: 0 };
+  for (let i = 0; i < out.length; i++) {
+    const { beam, section } = beams[i]!;
+    frame.forcesInto(f, movement, beam);
+    const moment = Math.max(Math.abs(f.momentA), Math.abs(f.momentB));
+    const own = moment / section.modulusMm3 + Math.abs(f.axialN) / section.areaMm2;
+    if (own > out[i]!) out[i] = own;
+  }
+  return out;
 }
 
 function forceAt(load: Float64Array, node: number, force: Vec): Float64Array {
@@ -88,16 +99,18 @@ function withoutTurn(movement: Float64Array, { model: { nodes }, held }: Mesh): 
   const about = nodes[held[0]!]!;
   let [turned, size] = [0, 0];
   nodes.forEach((p, i) => {
-    const r = sub(p, about);
-    turned += r.x * movement[3 * i + 1]! - r.y * movement[3 * i]!;
-    size += dot(r, r);
+    const [x, y] = [p.x - about.x, p.y - about.y];
+    turned += x * movement[3 * i + 1]! - y * movement[3 * i]!;
+    size += x * x + y * y;
   });
   const by = size > 0 ? turned / size : 0;
-  return movement.map((v, i) => {
-    const r = sub(nodes[Math.floor(i / 3)]!, about);
-    if (i % 3 === 0) return v + by * r.y;
-    return i % 3 === 1 ? v - by * r.x : v - by;
+  const out = movement.slice();
+  nodes.forEach((p, i) => {
+    out[3 * i]! += by * (p.y - about.y);
+    out[3 * i + 1]! -= by * (p.x - about.x);
+    out[3 * i + 2]! -= by;
   });
+  return out;
 }
 
 function largest(movement: Float64Array, { model: { nodes } }: Mesh): Give {
@@ -133,16 +146,10 @@ export function holdOf(
   const duty = limits.duty[piece.making.wornAs];
   const hung = isHung(piece.making.wornAs);
   const box = extentOf(mesh.rows.flatMap((row) => row.map((r) => nodes[r.node]!)));
-  const stresses = (movement: Float64Array): Float64Array => {
-    const out = new Float64Array(mesh.beams.length);
-    for (let i = 0; i < out.length; i++) out[i] = stressOf(frame, movement, mesh.beams[i]!);
-    return out;
-  };
-  const worse = (into: Float64Array, movement: Float64Array): void => {
-    for (let i = 0; i < into.length; i++) {
-      into[i] = Math.max(into[i]!, stressOf(frame, movement, mesh.beams[i]!));
-    }
-  };
+  const worse = (into: Float64Array, movement: Float64Array): Float64Array =>
+    stressInto(into, frame, movement, mesh.beams);
+  const stresses = (movement: Float64Array): Float64Array =>
+    worse(new Float64Array(mesh.beams.length), movement);
 
   const sizeMm = Math.max(box.maxX - box.minX, box.maxY - box.minY, 1e-6);
   const laced = isLaced(piece, plan, sizeMm);
@@ -191,7 +198,10 @@ export function holdOf(
   for (const node of duty.snagN > 0 ? snagNodes(mesh) : []) {
     const away = sub(nodes[node]!, from);
     const along = norm(away) > 1e-6 ? unit(away) : { x: 0, y: 1 };
-    const moved = frame.solve(forceAt(new Float64Array(3 * n), node, scale(along, duty.snagN)));
+    const pull = scale(along, duty.snagN);
+    const across = frame.unit(3 * node + 1);
+    const moved = frame.unit(3 * node).slice();
+    for (let i = 0; i < moved.length; i++) moved[i] = pull.x * moved[i]! + pull.y * across[i]!;
     worse(caught, moved);
     const mm = dot(movedAt(moved, node), along);
     if (mm > snag.mm) snag = { mm, at: nodes[node]! };

@@ -132,24 +132,31 @@ export function touchOf(mesh: Mesh, solved: Frame, plan: Plan, laced: boolean): 
   const { nodes } = mesh.model;
   const stress = new Float64Array(mesh.beams.length);
   let best = { mm: 0, at: nodes[foot]! };
+  const still = new Float64Array(3 * nodes.length);
+  const [x, y] = [still.slice(), still.slice()];
+  const [a, b] = [frame.forces(still, 0), frame.forces(still, 0)];
   for (const node of placesOf(mesh, plan, laced)) {
     const [rx, ry] = [nodes[node]!.x - nodes[foot]!.x, nodes[node]!.y - nodes[foot]!.y];
     const borne = joined(node) && node !== foot;
-    const [x, y] = [0, 1].map((way) => {
-      const load = new Float64Array(3 * nodes.length);
-      load[3 * node + way] = 1;
-      if (borne) {
-        load[3 * foot + way] = -1;
-        load[3 * foot + 2] = way === 0 ? ry : -rx;
-      }
-      return frame.solve(load);
-    }) as [Float64Array, Float64Array];
-    mesh.beams.forEach(({ beam, section }, i) => {
-      const [a, b] = [frame.forces(x, beam), frame.forces(y, beam)];
-      const moment = Math.max(Math.hypot(a.momentA, b.momentA), Math.hypot(a.momentB, b.momentB));
-      const own = moment / section.modulusMm3 + Math.hypot(a.axialN, b.axialN) / section.areaMm2;
+    const turn = borne ? frame.unit(3 * foot + 2) : still;
+    for (const [moved, way, lever] of [
+      [x, 0, ry],
+      [y, 1, -rx],
+    ] as const) {
+      const touched = frame.unit(3 * node + way);
+      const pull = borne ? frame.unit(3 * foot + way) : still;
+      for (let i = 0; i < moved.length; i++) moved[i] = touched[i]! - pull[i]! + lever * turn[i]!;
+    }
+    for (let i = 0; i < stress.length; i++) {
+      const { beam, section } = mesh.beams[i]!;
+      frame.forcesInto(a, x, beam);
+      frame.forcesInto(b, y, beam);
+      const square = Math.max(a.momentA ** 2 + b.momentA ** 2, a.momentB ** 2 + b.momentB ** 2);
+      const own =
+        Math.sqrt(square) / section.modulusMm3 +
+        Math.sqrt(a.axialN ** 2 + b.axialN ** 2) / section.areaMm2;
       if (own > stress[i]!) stress[i] = own;
-    });
+    }
     // Seen from the hand; the larger principal movement under a force that turns round.
     const seen = (moved: Float64Array, way: 0 | 1): number =>
       moved[3 * node + way]! -
