@@ -1,14 +1,10 @@
 import { ELEMENT_KINDS, elementSchema, solveElement } from '../core/element';
-import { FileError } from '../core/file';
+import { FileError, parseJson } from '../core/file';
+import { schemaWords } from '../core/piece';
 
 /** Solves a list of elements; items may be bare or wrapped as `{"element": ...}`. @throws FileError */
 export function runElements(text: string): object[] {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch {
-    throw new FileError('This file is not readable JSON.');
-  }
+  const raw = parseJson(text);
   if (!Array.isArray(raw)) throw new FileError('Give a list of elements.');
   return raw.map((item: unknown, i) => {
     const wrapped = (item as { element?: unknown } | null)?.element;
@@ -22,10 +18,7 @@ export function runElements(text: string): object[] {
     }
     const read = elementSchema.safeParse(element);
     if (!read.success) {
-      const issue = read.error.issues[0];
-      throw new FileError(
-        `Element ${i + 1} (${kind}): ${issue?.path.join('.') ?? ''} ${issue?.message ?? ''}`.trim(),
-      );
+      throw new FileError(`Element ${i + 1} (${kind}): ${schemaWords(read.error)}.`);
     }
     return solveElement(read.data);
   });

@@ -1,8 +1,8 @@
 import { kitFileSchema, kitFromFile, type Kit } from '../core/forming';
-import { FileError, pieceFromDrawing, readSvg } from '../core/file';
+import { FileError, parseJson, pieceFromDrawing, readSvg } from '../core/file';
 import { dressPiece } from '../core/dressing';
 import { DEFAULT_LIMITS, hangDressed, verdictOf, type Choice, type Verdict } from '../core/gauge';
-import { readPiece, resizeFigure, type Piece } from '../core/piece';
+import { readPiece, resizeFigure, schemaWords, type Piece } from '../core/piece';
 import { alongBlank, breachWords, planPiece, type Plan, type WirePlan } from '../core/plan';
 import { routeDrawing } from '../core/route';
 import { degrees, mmToAwg } from '../core/units';
@@ -15,13 +15,7 @@ import type { PieceOptions } from './arguments';
  */
 export function loadPiece(text: string, extraWireMm?: number): Piece {
   if (/^\uFEFF?\s*[[{]/.test(text)) {
-    let raw: unknown;
-    try {
-      raw = JSON.parse(text);
-    } catch {
-      throw new FileError('This file is not readable JSON.');
-    }
-    const read = readPiece(raw);
+    const read = readPiece(parseJson(text));
     if (!read.ok) throw new FileError(read.message);
     return read.value;
   }
@@ -34,18 +28,9 @@ export function loadPiece(text: string, extraWireMm?: number): Piece {
 }
 
 export function loadKit(text: string): Kit {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch {
-    throw new FileError('This kit is not readable JSON.');
-  }
-  const read = kitFileSchema.safeParse(raw);
+  const read = kitFileSchema.safeParse(parseJson(text, 'kit'));
   if (read.success) return kitFromFile(read.data);
-  const issue = read.error.issues[0];
-  throw new FileError(
-    `This kit cannot be used: ${issue?.path.join('.') ?? ''} ${issue?.message ?? ''}`.trim(),
-  );
+  throw new FileError(`This kit cannot be used: ${schemaWords(read.error)}.`);
 }
 
 /** The plan of one piece as the command prints it. */

@@ -113,7 +113,12 @@ describe('workshop files', () => {
     const back = readWorkshop(JSON.stringify(raw));
     expect(back.pieces.map((p) => p.name)).toEqual(['Two']);
     expect(back.damaged).toEqual([
-      { name: 'One', message: expect.stringContaining('damaged at wire') as string },
+      {
+        name: 'One',
+        message: expect.stringContaining(
+          'damaged: wire is missing, or is not what it should be',
+        ) as string,
+      },
     ]);
   });
 

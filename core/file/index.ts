@@ -3,7 +3,6 @@ export { pieceFromDrawing, wiresFromDrawing } from './pieceFromDrawing';
 export { FileError, readSvg, SVG_LIMITS, type SvgDrawing } from './readSvg';
 export {
   DEFAULT_SETTINGS,
-  JSON_LIMIT_BYTES,
   nameOf,
   readWorkshop,
   settingsSchema,
@@ -21,6 +20,7 @@ export {
   type PegBoardSizes,
   type Toolbox,
 } from './toolbox';
+export { JSON_LIMIT_BYTES, parseJson } from './parseJson';
 export { writeBendsCsv } from './writeCsv';
 export { pathData, writeFigureSvg, writePatternSvg } from './writeSvg';
 export { retrace, scaledMap, sizeMap, wiresFromTrace, type Retraced } from './pieceFromTrace';

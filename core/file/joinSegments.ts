@@ -2,6 +2,7 @@ import {
   distance,
   endOf,
   reversePath,
+  segmentLength,
   startOf,
   type Path,
   type Segment,
@@ -22,7 +23,8 @@ interface Loose {
  * joined, whichever way each was drawn. Where three or more meet each keeps its end.
  */
 export function joinSegments(loose: readonly Loose[]): Path[] {
-  const open = loose.filter((l) => !l.closed && l.segments.length > 0);
+  // What has no length joins nothing, and a thousand of them at one place would be looked through each time.
+  const open = loose.filter((l) => !l.closed && l.segments.some((s) => segmentLength(s) > 0));
   const ends = new EndIndex(open);
   const used = new Set<number>();
   const paths: Path[] = loose
@@ -87,7 +89,7 @@ class EndIndex {
       for (let dy = -1; dy <= 1; dy++) {
         for (const end of this.cells.get(`${x + dx} ${y + dy}`) ?? []) {
           if (this.list[end.index]!.layer !== layer || distance(end.at, at) > MEET_MM) continue;
-          here++;
+          if (++here > 2) return null;
           if (!used.has(end.index)) found = { index: end.index, reversed: end.last };
         }
       }

@@ -1,5 +1,14 @@
 import { distance, pathEnds, type Path } from '../geometry';
-import { newPath, newPiece, nodesOf, PIECE_LIMITS, type FigurePath, type Piece } from '../piece';
+import {
+  atOrigin,
+  newPath,
+  newPiece,
+  nodesOf,
+  PIECE_LIMITS,
+  reachProblem,
+  type FigurePath,
+  type Piece,
+} from '../piece';
 import { FileError, type SvgDrawing } from './readSvg';
 
 /** Ends of an open path nearer than this meet. */
@@ -16,18 +25,10 @@ export function wiresFromDrawing(drawing: SvgDrawing, newId: (n: number) => stri
     const closed = path.closed || endsMeet(path);
     return newPath(newId(i), nodesOf({ segments: path.segments, closed }), closed);
   });
-  const count = paths.reduce((sum, p) => sum + p.nodes.length, 0);
-  if (count > PIECE_LIMITS.nodes) {
+  const problem = reachProblem(atOrigin(paths));
+  if (problem) {
     throw new FileError(
-      `This drawing has ${count} points; a piece holds up to ${PIECE_LIMITS.nodes}. Simplify it and export it again.`,
-    );
-  }
-  const far = paths.some((p) =>
-    p.nodes.some((n) => Math.max(Math.abs(n.x), Math.abs(n.y)) > PIECE_LIMITS.coordinateMm),
-  );
-  if (far) {
-    throw new FileError(
-      `This drawing is more than ${PIECE_LIMITS.coordinateMm / 1000} m across. Check its size and units.`,
+      `This drawing does not fit into a piece: ${problem}. Check its size and units, or simplify it and export it again.`,
     );
   }
   return paths;

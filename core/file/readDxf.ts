@@ -15,10 +15,8 @@ import {
   applyAffine,
   arcFromBulge,
   compose,
-  IDENTITY,
   line,
   pathLength,
-  pathsBox,
   rotation,
   scaling,
   transformPath,
@@ -27,14 +25,16 @@ import {
   type Segment,
   type Vec,
 } from '../geometry';
+import { cleanDxf } from './cleanDxf';
+import { FileError } from './fileError';
 import { joinSegments } from './joinSegments';
-import { FileError, SVG_LIMITS, type SvgDrawing } from './readSvg';
+import { SVG_LIMITS, type SvgDrawing } from './readSvg';
+import { soundDrawing, soundPath } from './soundPath';
 import { splinePoints } from './spline';
 import { MARKS_LAYER } from './writeDxf';
 
 /** Millimetres of the drawing units that DXF names by number. */
 const UNIT_MM: Readonly<Record<number, number>> = { 1: 25.4, 2: 304.8, 4: 1, 5: 10, 6: 1000 };
-const DEEPEST_BLOCK = 12;
 /** Points along ellipses and splines, radians or shares of a knot span. */
 const ELLIPSE_STEP = Math.PI / 90;
 
@@ -56,33 +56,36 @@ export function readDxf(text: string): SvgDrawing {
       `This drawing is ${Math.round(text.length / 1e6)} MB. Up to ${SVG_LIMITS.bytes / 1e6} MB can be read; export only the lines of the figure.`,
     );
   }
-  const dxf = parsed(text);
+  const clean = cleanDxf(text);
+  const dxf = parsed(clean.text);
   const notes = new Set<string>();
-  const unit = Number(dxf.header['$INSUNITS'] ?? 0);
+  for (const kind of clean.leftOut) notes.add(`${kind.toLowerCase()} was left out: it is no line.`);
+  const unit = clean.unit ?? 0;
   const mm = UNIT_MM[unit] ?? 1;
   if (UNIT_MM[unit] === undefined) {
     notes.add('This DXF does not name its unit, so it was taken to be in mm. Check the size.');
   }
-  const pieces: Piece[] = [];
-  collect(dxf.entities, dxf.blocks, compose(scaling(mm, -mm), IDENTITY), pieces, notes, 0);
-  const paths = joinSegments(pieces).filter((p) => pathLength(p) > 0.01);
+  const walk: Walk = {
+    blocks: dxf.blocks ?? {},
+    pieces: [],
+    notes,
+    within: new Set(),
+    steps: 0,
+    segments: 0,
+  };
+  collect(dxf.entities, scaling(mm, -mm), walk);
+  const paths = joinSegments(walk.pieces).filter((p) => pathLength(p) > 0.01);
   if (paths.length === 0) {
     throw new FileError(
       'This DXF has no lines to follow. Draw the figure as lines, arcs or polylines and export it again.',
     );
   }
-  const box = pathsBox(paths)!;
-  const [widthMm, heightMm] = [box.maxX - box.minX, box.maxY - box.minY];
-  if (!(Math.max(widthMm, heightMm) <= SVG_LIMITS.sizeMm)) {
-    throw new FileError(
-      `This drawing is ${Math.round(Math.max(widthMm, heightMm) / 1000)} m across. Check its unit; up to ${SVG_LIMITS.sizeMm / 1000} m can be read.`,
-    );
-  }
+  const box = soundDrawing(paths, SVG_LIMITS.sizeMm);
   const home = translation(-box.minX, -box.minY);
   return {
     paths: paths.map((p) => transformPath(p, home)),
-    widthMm,
-    heightMm,
+    widthMm: box.maxX - box.minX,
+    heightMm: box.maxY - box.minY,
     notes: [...notes],
   };
 }
@@ -102,46 +105,53 @@ function parsed(text: string): IDxf {
   return dxf;
 }
 
-function collect(
-  entities: readonly IEntity[],
-  blocks: Record<string, IBlock>,
-  map: Affine,
-  out: Piece[],
-  notes: Set<string>,
-  depth: number,
-): void {
+/** What was found so far, and what is being put in place just now. */
+interface Walk {
+  readonly blocks: Readonly<Record<string, IBlock>>;
+  readonly pieces: Piece[];
+  readonly notes: Set<string>;
+  /** blocks being put in place: none is put into itself */
+  readonly within: Set<string>;
+  steps: number;
+  segments: number;
+}
+
+function collect(entities: readonly IEntity[], map: Affine, walk: Walk): void {
   for (const e of entities) {
+    if (++walk.steps > SVG_LIMITS.steps) {
+      throw new FileError(
+        `This drawing repeats its blocks more than ${SVG_LIMITS.steps / 1000} thousand times. Export only the lines of the figure.`,
+      );
+    }
     if (e.layer === MARKS_LAYER) {
-      notes.add('The layer MARKS was left out: it holds marks, not wire.');
+      walk.notes.add('The layer MARKS was left out: it holds marks, not wire.');
       continue;
     }
     if (e.type === 'INSERT') {
-      insert(e as IInsertEntity, blocks, map, out, notes, depth);
+      insert(e as IInsertEntity, map, walk);
       continue;
     }
     const drawn = segmentsOf(e);
     if (!drawn) {
-      notes.add(`${e.type.toLowerCase()} was left out: it is no line.`);
+      walk.notes.add(`${e.type.toLowerCase()} was left out: it is no line.`);
       continue;
     }
-    const path = transformPath({ segments: drawn.segments, closed: drawn.closed }, map);
-    out.push({ layer: e.layer, segments: [...path.segments], closed: path.closed });
-    if (out.length > SVG_LIMITS.segments) {
+    const path = soundPath(transformPath({ segments: drawn.segments, closed: drawn.closed }, map));
+    walk.pieces.push({ layer: e.layer, segments: [...path.segments], closed: path.closed });
+    walk.segments += path.segments.length;
+    if (walk.segments > SVG_LIMITS.segments) {
       throw new FileError('This drawing has more lines than can be read. Export fewer.');
     }
   }
 }
 
-function insert(
-  e: IInsertEntity,
-  blocks: Record<string, IBlock>,
-  map: Affine,
-  out: Piece[],
-  notes: Set<string>,
-  depth: number,
-): void {
-  const block = blocks[e.name];
-  if (!block?.entities || depth > DEEPEST_BLOCK) return;
+function insert(e: IInsertEntity, map: Affine, walk: Walk): void {
+  const block = Object.hasOwn(walk.blocks, e.name) ? walk.blocks[e.name] : undefined;
+  if (!block?.entities) return;
+  if (walk.within.has(e.name) || walk.within.size > SVG_LIMITS.repeats) {
+    walk.notes.add('A block that is put into itself was left out.');
+    return;
+  }
   const turn = ((e.rotation || 0) * Math.PI) / 180;
   const size = scaling(e.xScale || 1, e.yScale || 1);
   const base = translation(-(block.position?.x ?? 0), -(block.position?.y ?? 0));
@@ -149,7 +159,9 @@ function insert(
     translation(e.position.x, e.position.y),
     compose(rotation(turn), compose(size, base)),
   );
-  collect(block.entities, blocks, compose(map, place), out, notes, depth + 1);
+  walk.within.add(e.name);
+  collect(block.entities, compose(map, place), walk);
+  walk.within.delete(e.name);
 }
 
 function segmentsOf(e: IEntity): { segments: Segment[]; closed: boolean } | null {

@@ -1,7 +1,6 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import {
   compose,
-  flattenPath,
   IDENTITY,
   line,
   pathLength,
@@ -13,6 +12,8 @@ import {
   type Path,
   type Vec,
 } from '../geometry';
+import { FileError } from './fileError';
+import { soundDrawing, soundPath } from './soundPath';
 import { MM_PER_PX, svgUserUnits } from './svgLength';
 import { ellipsePath, parsePathData, SvgDataError } from './svgPath';
 import { parseTransform } from './svgTransform';
@@ -23,6 +24,14 @@ export const SVG_LIMITS = {
   paths: 2_000,
   segments: 100_000,
   sizeMm: 5_000,
+  /** groups within groups */
+  depth: 400,
+  /** shapes looked at, each as often as it is repeated */
+  steps: 200_000,
+  /** shapes that repeat others that repeat others */
+  repeats: 50,
+  /** elements of the file, drawn or not */
+  elements: 300_000,
 } as const;
 
 export interface SvgDrawing {
@@ -34,8 +43,7 @@ export interface SvgDrawing {
   readonly notes: readonly string[];
 }
 
-/** A file that cannot be used, with a sentence a maker can act on. */
-export class FileError extends Error {}
+export { FileError };
 
 interface Node {
   readonly name: string;
@@ -76,7 +84,14 @@ export function readSvg(text: string): SvgDrawing {
   }
   const root = parseTree(text);
   const viewport = viewportOf(root);
-  const walk: Walk = { paths: [], notes: new Set(), ids: new Map(), segments: 0, depth: 0 };
+  const walk: Walk = {
+    paths: [],
+    notes: new Set(),
+    ids: new Map(),
+    segments: 0,
+    steps: 0,
+    within: new Set(),
+  };
   indexIds(root, walk.ids);
   for (const child of root.children) visit(child, viewport.map, viewport.box, walk);
   const paths = walk.paths.filter((p) => pathLength(p) > 0.01);
@@ -85,7 +100,7 @@ export function readSvg(text: string): SvgDrawing {
       'This SVG has no lines to follow. Draw the figure as paths or shapes and export it again.',
     );
   }
-  checkSizes(paths);
+  soundDrawing(paths, SVG_LIMITS.sizeMm);
   return { paths, widthMm: viewport.widthMm, heightMm: viewport.heightMm, notes: [...walk.notes] };
 }
 
@@ -94,28 +109,41 @@ interface Walk {
   readonly notes: Set<string>;
   readonly ids: Map<string, Node>;
   segments: number;
-  depth: number;
+  steps: number;
+  /** what is being repeated just now: nothing is repeated within itself */
+  readonly within: Set<Node>;
 }
 
 function parseTree(text: string): Node {
   const root: Node = { name: '#root', attributes: {}, children: [] };
   const stack: Node[] = [root];
+  let count = 0;
   const parser = new SaxesParser();
   parser.on('error', (error) => {
     // Entities of a document type are left as they stand; they name spaces, not lines.
     if (/entity/i.test(error.message)) return;
+    const line = /^(\d+):/.exec(error.message)?.[1];
     throw new FileError(
-      `This is not a whole SVG file (${error.message.replace(/^\d+:\d+: /, '').replace(/\.$/, '')}). Export it again.`,
+      `This is not a whole SVG file: something in it is cut off or out of place${line ? ` at line ${line}` : ''}. Export it again.`,
     );
   });
   parser.on('opentag', (tag: SaxesTagPlain) => {
+    if (++count > SVG_LIMITS.elements) {
+      throw new FileError(
+        `This drawing has more than ${SVG_LIMITS.elements / 1000} thousand elements. Export only the lines of the figure.`,
+      );
+    }
     const node: Node = {
       name: tag.name.replace(/^.*:/, ''),
       attributes: tag.attributes,
       children: [],
     };
     stack[stack.length - 1]?.children.push(node);
-    stack.push(node);
+    if (stack.push(node) > SVG_LIMITS.depth) {
+      throw new FileError(
+        `This drawing has groups within groups, over ${SVG_LIMITS.depth} deep. Ungroup it and export it again.`,
+      );
+    }
   });
   parser.on('closetag', () => stack.pop());
   parser.write(text.replace(/^\uFEFF/, '').trim()).close();
@@ -202,6 +230,11 @@ function visit(
   box: { width: number; height: number },
   walk: Walk,
 ): void {
+  if (++walk.steps > SVG_LIMITS.steps) {
+    throw new FileError(
+      `This drawing repeats its shapes more than ${SVG_LIMITS.steps / 1000} thousand times. Export only the lines of the figure.`,
+    );
+  }
   if (UNDRAWN.has(node.name)) {
     if (node.name === 'script') walk.notes.add('A script in the file was left out.');
     return;
@@ -244,11 +277,14 @@ function visitUse(
     );
     return;
   }
-  if (walk.depth > 12) return;
+  if (walk.within.has(target) || walk.within.size > SVG_LIMITS.repeats) {
+    walk.notes.add('A shape that repeats itself within itself was left out.');
+    return;
+  }
   const x = svgUserUnits(node.attributes['x'], box.width) ?? 0;
   const y = svgUserUnits(node.attributes['y'], box.height) ?? 0;
   const placed = compose(map, translation(x, y));
-  walk.depth++;
+  walk.within.add(target);
   if (target.name === 'symbol')
     visitInner(
       { ...target, attributes: { ...target.attributes, ...sizeOf(node) } },
@@ -257,7 +293,7 @@ function visitUse(
       walk,
     );
   else visit(target, placed, box, walk);
-  walk.depth--;
+  walk.within.delete(target);
 }
 
 function sizeOf(node: Node): Record<string, string> {
@@ -296,7 +332,7 @@ function addShape(
 ): void {
   try {
     for (const path of shapePaths(node, box)) {
-      const placed = transformPath(path, map);
+      const placed = soundPath(transformPath(path, map));
       walk.segments += placed.segments.length;
       if (walk.paths.length >= SVG_LIMITS.paths || walk.segments > SVG_LIMITS.segments) {
         throw new FileError(
@@ -355,6 +391,8 @@ function shapePaths(node: Node, box: { width: number; height: number }): Path[] 
 }
 
 function polyline(text: string, closed: boolean): Path[] {
+  if (text.length > 40 * SVG_LIMITS.segments)
+    throw new SvgDataError('a polyline has too many points');
   const v = text
     .trim()
     .split(/[\s,]+|(?<=[\d.])(?=-)/)
@@ -385,26 +423,4 @@ function rectangle(
       ? `M${x + rx} ${y}H${x + w - rx}A${rx} ${ry} 0 0 1 ${x + w} ${y + ry}V${y + h - ry}A${rx} ${ry} 0 0 1 ${x + w - rx} ${y + h}H${x + rx}A${rx} ${ry} 0 0 1 ${x} ${y + h - ry}V${y + ry}A${rx} ${ry} 0 0 1 ${x + rx} ${y}Z`
       : `M${x} ${y}h${w}v${h}h${-w}Z`;
   return parsePathData(data);
-}
-
-function checkSizes(paths: readonly Path[]): void {
-  for (const path of paths) {
-    for (const p of flattenPath(path, 1)) {
-      if (
-        Number.isFinite(p.x) &&
-        Number.isFinite(p.y) &&
-        Math.abs(p.x) <= 1e6 &&
-        Math.abs(p.y) <= 1e6
-      )
-        continue;
-      throw new FileError(
-        'This drawing has points that lie far beyond any piece of jewelry. Check its size and units.',
-      );
-    }
-    if (pathLength(path) > 200 * SVG_LIMITS.sizeMm) {
-      throw new FileError(
-        `A line in this drawing is over ${(200 * SVG_LIMITS.sizeMm) / 1000} m long. Check its size and units.`,
-      );
-    }
-  }
 }

@@ -20,12 +20,24 @@ import {
 
 export class SvgDataError extends Error {}
 
+/** A path of more numbers is not read; a curve has six, an arc seven. */
+const MOST_NUMBERS = 700_000;
+
 /**
  * Path data as paths, one for each subpath, in the data's own units. Every command is read; circular
  * arcs stay arcs, elliptical ones become cubics, quadratics become the same curve as cubics.
  * @throws SvgDataError with a plain sentence when the data cannot be read or holds no finite numbers
  */
 export function parsePathData(data: string): Path[] {
+  // Looked at before anything is made of it: a repeated command needs no letter of its own.
+  let numbers = 0;
+  for (let i = 0; i < data.length && numbers <= MOST_NUMBERS; i++) {
+    const sign = data.charCodeAt(i);
+    const isDigit = sign >= 48 && sign <= 57;
+    const next = data.charCodeAt(i + 1);
+    if (isDigit && !(next >= 48 && next <= 57) && next !== 46) numbers++;
+  }
+  if (numbers > MOST_NUMBERS) throw new SvgDataError('a path has too many points');
   const parsed = svgpath(data).abs().unshort();
   // The library keeps what it read before an error and notes the error in `err`.
   const { err } = parsed as unknown as { err?: string };

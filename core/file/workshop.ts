@@ -9,14 +9,12 @@ import {
   type Piece,
   type Read,
 } from '../piece';
-import { FileError } from './readSvg';
+import { FileError } from './fileError';
+import { parseJson } from './parseJson';
 import { readToolbox, type Toolbox } from './toolbox';
 
 export const WORKSHOP_FORMAT = 'hush-road.workshop';
 export const WORKSHOP_VERSION = 1;
-/** Largest workshop or piece file that is read. */
-export const JSON_LIMIT_BYTES = 60_000_000;
-
 export const settingsSchema = z.strictObject({
   unit: z.enum(['mm', 'in']),
   theme: z.enum(['system', 'light', 'dark']),
@@ -79,19 +77,7 @@ export const writePiece = (piece: Piece): string =>
  * @throws FileError when nothing in it can be used
  */
 export function readWorkshop(text: string): Workshop {
-  if (text.length > JSON_LIMIT_BYTES) {
-    throw new FileError(
-      `This file is ${Math.round(text.length / 1e6)} MB; up to ${JSON_LIMIT_BYTES / 1e6} MB can be read.`,
-    );
-  }
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch {
-    throw new FileError(
-      'This file is not whole: it is not readable JSON. Your pieces are as they were.',
-    );
-  }
+  const raw = parseJson(text);
   const format = (raw as { format?: unknown } | null)?.format;
   if (format !== WORKSHOP_FORMAT) {
     const piece = readPiece(raw);

@@ -26,7 +26,9 @@ export { betterHalf, mirrorHalf } from './mirror';
 export { bestAxis, type Axis, type Symmetry } from './symmetry';
 export { DEFAULT_SEAM, newPath, newPiece, PLAIN_END } from './newPiece';
 export { drawnPath, isSmoothNode, middleOf, nodesOf, segmentBetween } from './nodes';
-export { readPiece, readRecord, type Migration, type Read } from './readRecord';
+export { reachProblem } from './limits';
+export { readPiece, readRecord, whyNotKept, type Migration, type Read } from './readRecord';
+export { schemaWords } from './schemaWords';
 export {
   PIECE_FORMAT,
   PIECE_LIMITS,

@@ -195,13 +195,20 @@ describe('records', () => {
     [{ ...newPiece('p', 'x', NOW), version: 7 }, /later Hush Road \(format 7/],
     [
       { ...newPiece('p', 'x', NOW), wire: { metal: 'copper', temper: 'hard', diameterMm: -1 } },
-      /damaged at wire › diameterMm/,
+      /^This piece is damaged: wire, wire thickness is smaller than 0.08\.$/,
     ],
     [
       { ...newPiece('p', 'x', NOW), paths: [{ ...zigzag(), nodes: [{ x: Number.NaN, y: 0 }] }] },
-      /damaged at paths/,
+      /^This piece is damaged: line 1, point 1, “x” is missing/,
     ],
-    [{ ...newPiece('p', 'x', NOW), extra: 1 }, /damaged/],
+    [
+      { ...newPiece('p', 'x', NOW), extra: 1 },
+      /later Hush Road: it holds “extra”, which this Hush Road does not know\. Update/,
+    ],
+    [
+      { ...newPiece('p', 'x', NOW), dressing: [{ kind: 'hologram', id: 'd1' }] },
+      /later Hush Road: dressing item 1, .*does not know/,
+    ],
   ])('says why %# cannot be read', (raw, message) => {
     const read = readPiece(raw);
     expect(read.ok).toBe(false);

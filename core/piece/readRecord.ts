@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { DEFAULT_MAKING } from './dressingSchema';
-import { PIECE_FORMAT, PIECE_VERSION, pieceSchema, type Piece } from './schema';
+import { PIECE_LIMITS, reachProblem } from './limits';
+import { PIECE_FORMAT, PIECE_VERSION, pieceSchema, type FigurePath, type Piece } from './schema';
+import { isUnknownKind, schemaWords } from './schemaWords';
 
 export type Read<T> = { ok: true; value: T } | { ok: false; message: string };
 export type Migration = (record: Record<string, unknown>) => Record<string, unknown>;
@@ -65,11 +67,13 @@ export function readRecord<T>(
   }
   const parsed = what.schema.safeParse(record);
   if (parsed.success) return { ok: true, value: parsed.data };
-  const issue = parsed.error.issues[0];
-  const place = issue?.path.join(' › ') ?? '';
+  const why = schemaWords(parsed.error);
+  const newer = parsed.error.issues.some(isUnknownKind);
   return {
     ok: false,
-    message: `This ${what.name} is damaged${place ? ` at ${place}` : ''}: ${issue?.message ?? 'unreadable'}.`,
+    message: newer
+      ? `This ${what.name} was probably saved by a later Hush Road: ${why}. Update Hush Road to open it; it was left as it is.`
+      : `This ${what.name} is damaged: ${why}.`,
   };
 }
 
@@ -82,3 +86,25 @@ export const readPiece = (raw: unknown): Read<Piece> =>
     migrations: PIECE_MIGRATIONS,
     schema: pieceSchema,
   });
+
+/** Lines that were looked at already: they never change, others take their place. */
+const sound = new WeakSet<FigurePath>();
+
+/**
+ * Why a piece cannot be kept: what is kept can be opened again, so it is asked of the same schema.
+ * Cheap enough for each edit, since lines are asked once.
+ * @returns a part of a sentence, or null when it can be kept
+ */
+export function whyNotKept(piece: Piece): string | null {
+  const reach = reachProblem(piece.paths);
+  if (reach) return reach;
+  const isNew = (path: FigurePath): boolean => !sound.has(path);
+  const fresh = piece.paths.filter(isNew);
+  const read = pieceSchema.safeParse({ ...piece, paths: fresh });
+  if (!read.success) return schemaWords(read.error);
+  if (piece.paths.length > PIECE_LIMITS.paths) {
+    return `it would have more than ${PIECE_LIMITS.paths} lines`;
+  }
+  for (const path of fresh) sound.add(path);
+  return null;
+}

@@ -2,22 +2,11 @@ import { z } from 'zod';
 import { endSchema } from '../element';
 import { BASES, CORNER_STYLES } from '../strip';
 import { METALS, TEMPERS, WIRE_LIMITS_MM } from '../wire';
+import { PIECE_LIMITS, reachProblem } from './limits';
 import { dressSchema, makingSchema, outOfPlaneSchema, partSchema } from './dressingSchema';
-import {
-  coordinate,
-  COORDINATE_LIMIT_MM,
-  drawnLineSchema,
-  pointSchema,
-  shapeSchema,
-} from './shapeSchema';
+import { coordinate, drawnLineSchema, pointSchema, shapeSchema } from './shapeSchema';
 
-/** Limits of one piece. Beyond them it is refused with a message, never cut short. */
-export const PIECE_LIMITS = {
-  nodes: 40_000,
-  paths: 500,
-  dressing: 300,
-  coordinateMm: COORDINATE_LIMIT_MM,
-} as const;
+export { PIECE_LIMITS };
 
 const extra = z.number().min(0).max(1_000);
 
@@ -205,7 +194,8 @@ export const pieceSchema = z
     outOfPlane: outOfPlaneSchema.nullable(),
     making: makingSchema,
   })
-  .refine((p) => p.paths.reduce((n, path) => n + path.nodes.length, 0) <= PIECE_LIMITS.nodes, {
-    message: `more than ${PIECE_LIMITS.nodes} points`,
+  .superRefine((piece, context) => {
+    const message = reachProblem(piece.paths);
+    if (message) context.addIssue({ code: 'custom', path: ['paths'], message });
   });
 export type Piece = z.infer<typeof pieceSchema>;
