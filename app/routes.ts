@@ -18,6 +18,7 @@ export default [
     route('desk', 'routes/desk.tsx'),
     route('kit', 'routes/kit.tsx'),
     route('settings', 'routes/settings.tsx'),
+    route('deleted', 'routes/deleted.tsx'),
   ]),
   route('demo.json', 'routes/demo.ts'),
   route('health', 'routes/health.ts'),

@@ -1,12 +1,13 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Copy, Plus, Redo2, Trash2, Undo2 } from 'lucide-react';
-import { useFetcher, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
 import { z } from 'zod';
-import { kitFor, readToolbox, type Toolbox } from '@core/file';
+import { kitFor, type Toolbox } from '@core/file';
 import type { Kit, KitTool, ToolKind } from '@core/forming';
 import { METALS, TEMPERS } from '@core/wire';
+import { SaveTrouble } from '~/components/SaveTrouble';
 import { TopBar } from '~/components/TopBar';
 import { LengthField } from '~/components/LengthField';
 import { NameField } from '~/components/NameField';
@@ -18,7 +19,9 @@ import { freshId, newTool, TOOL_KINDS } from '~/screens/kit/newTool';
 import { ToolCard } from '~/screens/kit/ToolCard';
 import { createToolboxStore, type ToolboxStore } from '~/state/toolboxStore';
 import { useWorkshop } from '~/state/workshop';
-import { loadToolbox, saveToolbox } from '~/storage/toolbox';
+import { useKeeper, type Kept } from '~/state/useKeeper';
+import { keepDeleted } from '~/storage/deleted';
+import { loadToolbox, saveToolbox, TOOLBOX_KEY, TOOLBOX_RECORDS } from '~/storage/toolbox';
 import type { Route } from './+types/kit';
 
 export async function clientLoader() {
@@ -26,26 +29,12 @@ export async function clientLoader() {
 }
 clientLoader.hydrate = true as const;
 
-export async function clientAction({
-  request,
-}: Route.ClientActionArgs): Promise<{ failed?: string }> {
-  const form = await request.formData();
-  const read = readToolbox(JSON.parse(z.string().parse(form.get('toolbox'))));
-  if (!read.ok) return { failed: read.message };
-  try {
-    await saveToolbox(read.value);
-    return {};
-  } catch (error) {
-    return { failed: error instanceof Error ? error.message : 'The kit was not kept.' };
-  }
-}
-
 export default function KitScreen({ loaderData }: Route.ComponentProps) {
   const [store] = useState(() => createToolboxStore(loaderData.toolbox));
   const toolbox = useStore(store, (s) => s.toolbox);
   const edit = useStore(store, (s) => s.edit);
   const { settings } = useWorkshop();
-  const failed = useKeeping(store);
+  const kept = useKeeping(store);
   const wire = useWishedWire();
   const kit = kitFor(toolbox, null);
   const setKit = (change: (kit: Kit) => Kit): void =>
@@ -57,11 +46,12 @@ export default function KitScreen({ loaderData }: Route.ComponentProps) {
       </TopBar>
       <main className="space-y-6">
         <h1 className="text-xl font-semibold">Kit</h1>
-        {failed && (
-          <p role="alert" className="text-sm text-alert">
-            {failed}
-          </p>
-        )}
+        <SaveTrouble
+          state={kept.state}
+          what="Your kit"
+          keepMine={kept.keepMine}
+          takeTheirs={kept.takeTheirs}
+        />
         <section className="rounded-xl border border-line bg-panel p-5">
           <KitChoice toolbox={toolbox} kit={kit} edit={edit} />
           <ul className="mt-4 space-y-3">
@@ -142,22 +132,30 @@ export default function KitScreen({ loaderData }: Route.ComponentProps) {
   );
 }
 
-/** Keeps every change in the browser; says why if it could not. */
-function useKeeping(store: ToolboxStore): string | null {
-  const fetcher = useFetcher<{ failed?: string }>();
-  const submit = useRef(fetcher.submit);
-  useEffect(() => {
-    submit.current = fetcher.submit;
-  });
+/** Keeps every change in the browser, and takes over what another tab stores. */
+function useKeeping(store: ToolboxStore): Kept<Toolbox> {
+  const kept = useKeeper<Toolbox>(
+    store.getState().toolbox,
+    {
+      kind: TOOLBOX_RECORDS,
+      key: TOOLBOX_KEY,
+      save: saveToolbox,
+      putBy: async (given) => {
+        await keepDeleted('toolbox', 'Kits and coils, as in another tab', given);
+      },
+      onTaken: (taken) => store.getState().edit(() => taken),
+    },
+    '/kit',
+  );
+  const { change } = kept;
   useEffect(
     () =>
       store.subscribe(({ toolbox }, before) => {
-        if (toolbox === before.toolbox) return;
-        void submit.current({ toolbox: JSON.stringify(toolbox) }, { method: 'post' });
+        if (toolbox !== before.toolbox) change(toolbox);
       }),
-    [store],
+    [store, change],
   );
-  return fetcher.data?.failed ?? null;
+  return kept;
 }
 
 /** The wire that a piece asked a coil for, from the address. */

@@ -1,5 +1,7 @@
 import { Play, Trash2 } from 'lucide-react';
-import { Form, Link, redirect, useFetcher } from 'react-router';
+import { useEffect } from 'react';
+import { Form, Link, redirect, useActionData, useFetcher } from 'react-router';
+import { toast } from 'sonner';
 import { z } from 'zod';
 import { newMaking, type MakingRecord } from '@core/making';
 import { printLength, type LengthUnit } from '@core/units';
@@ -11,6 +13,9 @@ import { useAssembly } from '~/screens/dressing/useAssembly';
 import { Photo } from '~/screens/make/StepNotes';
 import { printTime } from '~/screens/make/printTime';
 import { useShown, useWorkbench } from '~/state/workbench';
+import { bringBack } from '~/storage/bringBack';
+import { StorageError } from '~/storage/database';
+import { report } from '~/storage/report';
 import { deleteMaking, listMakings, saveMaking } from '~/storage/makings';
 import { loadPiece } from '~/storage/pieces';
 import type { Route } from './+types/make';
@@ -23,24 +28,38 @@ clientLoader.hydrate = true as const;
 const intent = z.discriminatedUnion('do', [
   z.object({ do: z.literal('begin'), twin: z.enum(['yes', 'no']) }),
   z.object({ do: z.literal('drop'), id: z.string() }),
+  z.object({ do: z.literal('back'), key: z.string() }),
 ]);
 
-export async function clientAction({ request, params }: Route.ClientActionArgs) {
+type Done = { readonly deleted?: string; readonly failed?: string } | null;
+
+export async function clientAction({ request, params }: Route.ClientActionArgs): Promise<Done> {
   const wish = intent.parse(Object.fromEntries(await request.formData()));
-  if (wish.do === 'drop') {
-    await deleteMaking(wish.id);
-    return null;
-  }
   const id = `m${Date.now().toString(36)}${Math.random().toString(36).slice(2, 6)}`;
-  const piece = await loadPiece(params.pieceId);
-  const about = { id: params.pieceId, name: piece?.name ?? '' };
-  await saveMaking(newMaking(id, about, wish.twin === 'yes', '', new Date().toISOString()));
+  try {
+    if (wish.do === 'back') await bringBack(wish.key);
+    if (wish.do === 'drop') {
+      const key = await deleteMaking(wish.id);
+      return key === null ? null : { deleted: key };
+    }
+    if (wish.do !== 'begin') return null;
+    const piece = await loadPiece(params.pieceId);
+    const about = { id: params.pieceId, name: piece?.name ?? '' };
+    await saveMaking(newMaking(id, about, wish.twin === 'yes', '', new Date().toISOString()));
+  } catch (error) {
+    if (!(error instanceof StorageError)) report(error, 'makings');
+    return { failed: error instanceof Error ? error.message : 'That did not work.' };
+  }
   throw redirect(`/piece/${params.pieceId}/make/${id}`);
 }
 
 export default function MakeScreen({ loaderData }: Route.ComponentProps) {
   const makings = loaderData?.makings ?? [];
   const { settings } = useWorkbench();
+  useOutcome(useActionData<Done>() ?? null);
+  const fetcher = useFetcher<Done>();
+  useOutcome(fetcher.data ?? null);
+  const drop = (id: string): void => void fetcher.submit({ do: 'drop', id }, { method: 'post' });
   const { plan, twin } = useShown();
   const made = useAssembly();
   const empty = plan?.wires.length === 0;
@@ -75,7 +94,7 @@ export default function MakeScreen({ loaderData }: Route.ComponentProps) {
           <Section title="Under way">
             <ul className="space-y-2">
               {under.map((m) => (
-                <Row key={m.id} making={m} unit={settings.unit} />
+                <Row key={m.id} making={m} unit={settings.unit} drop={() => drop(m.id)} />
               ))}
             </ul>
           </Section>
@@ -84,7 +103,7 @@ export default function MakeScreen({ loaderData }: Route.ComponentProps) {
           <Section title={done.length === 1 ? 'Made once' : `Made ${done.length} times`}>
             <ul className="space-y-2">
               {done.map((m) => (
-                <Row key={m.id} making={m} unit={settings.unit} />
+                <Row key={m.id} making={m} unit={settings.unit} drop={() => drop(m.id)} />
               ))}
             </ul>
           </Section>
@@ -98,8 +117,25 @@ export default function MakeScreen({ loaderData }: Route.ComponentProps) {
 const dayOf = (iso: string): string =>
   new Date(iso).toLocaleDateString(undefined, { dateStyle: 'medium' });
 
-function Row({ making, unit }: { making: MakingRecord; unit: LengthUnit }) {
-  const fetcher = useFetcher();
+/** Says what did not work, and how what was deleted comes back. */
+function useOutcome(done: Done): void {
+  const { submit } = useFetcher();
+  useEffect(() => {
+    if (done?.failed) toast.error(done.failed, { duration: 12_000 });
+    const key = done?.deleted;
+    if (key !== undefined) {
+      toast('The making was deleted, with its notes and photos.', {
+        duration: 15_000,
+        action: {
+          label: 'Undo',
+          onClick: () => void submit({ do: 'back', key }, { method: 'post' }),
+        },
+      });
+    }
+  }, [done, submit]);
+}
+
+function Row({ making, unit, drop }: { making: MakingRecord; unit: LengthUnit; drop: () => void }) {
   const notes = Object.values(making.steps).filter((s) => s.note !== '');
   const photos = Object.values(making.steps).flatMap((s) => s.photos);
   const name = `${dayOf(making.begun)}, ${printTime(making.workedMs)} at the bench`;
@@ -115,13 +151,9 @@ function Row({ making, unit }: { making: MakingRecord; unit: LengthUnit }) {
             Go on
           </Link>
         )}
-        <fetcher.Form method="post">
-          <input type="hidden" name="id" value={making.id} />
-          <IconButton name={`Delete the making of ${name}`} type="submit">
-            <Trash2 size={16} />
-          </IconButton>
-          <input type="hidden" name="do" value="drop" />
-        </fetcher.Form>
+        <IconButton name={`Delete the making of ${name}`} onClick={drop}>
+          <Trash2 size={16} />
+        </IconButton>
       </div>
       {making.finished !== null &&
         making.used.map((u, i) => (

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { ChevronLeft, ChevronRight, NotebookPen, Pause, Play, X } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
 import { NO_NOTES, withStep, type MakingRecord, type MakeStep } from '@core/making';
+import { SaveTrouble } from '~/components/SaveTrouble';
 import { Button, IconButton } from '~/components/ui';
 import { useAssembly } from '~/screens/dressing/useAssembly';
 import { Finish, usedOf } from '~/screens/make/Finish';
@@ -9,7 +10,7 @@ import { printTime } from '~/screens/make/printTime';
 import { StepNotes } from '~/screens/make/StepNotes';
 import { StepPicture } from '~/screens/make/StepPicture';
 import { StepWords } from '~/screens/make/StepWords';
-import { useOffline, useTimer, useWakeLock } from '~/screens/make/useBench';
+import { useOffline, useOnlyTab, useTimer, useWakeLock } from '~/screens/make/useBench';
 import { useMakingRecord } from '~/screens/make/useMakingRecord';
 import { useShown, useWorkbench } from '~/state/workbench';
 import { loadMaking } from '~/storage/makings';
@@ -58,7 +59,7 @@ const END = 'end';
 function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
   const { settings } = useWorkbench();
   const { plan, piece, dressing } = useShown();
-  const { making, change, flush } = useMakingRecord(first);
+  const { making, change, flush, ...kept } = useMakingRecord(first);
   const [paused, setPaused] = useState(false);
   const [notesOpen, setNotesOpen] = useState(false);
   const navigate = useNavigate();
@@ -67,8 +68,10 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
   const { steps } = made;
   const index = indexOf(making, steps);
   const step = steps[index];
+  // Of several tabs at one bench one has the clock.
+  const hasClock = useOnlyTab(`clock ${first.id}`);
   useTimer(
-    !paused && step !== undefined,
+    hasClock && !paused && step !== undefined,
     useCallback(
       (ms: number) => change((m) => ({ ...m, workedMs: m.workedMs + ms }), true),
       [change],
@@ -134,10 +137,19 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
     return () => window.removeEventListener('keydown', keys, true);
   }, [go, index, tap]);
 
+  const trouble = (
+    <SaveTrouble
+      state={kept.state}
+      what="This making"
+      keepMine={kept.keepMine}
+      takeTheirs={kept.takeTheirs}
+    />
+  );
   if (!plan || !piece || !dressing) return null;
   if (!step) {
     return (
       <Finish
+        trouble={trouble}
         making={making}
         unit={settings.unit}
         change={change}
@@ -152,6 +164,7 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
   const share = (index + 1) / steps.length;
   return (
     <div className="flex h-dvh w-full flex-col bg-bench" data-testid="bench">
+      {trouble}
       <header className="flex items-center gap-3 px-4 py-2">
         <Link
           to=".."

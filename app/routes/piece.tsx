@@ -1,18 +1,22 @@
 import { Redo2, Settings2, TriangleAlert, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
+import { toast } from 'sonner';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useStore } from 'zustand';
 import { kitFor, writePiece } from '@core/file';
 import type { Piece } from '@core/piece';
 import { Brand } from '~/components/Brand';
+import { EarlierStates } from '~/components/EarlierStates';
 import { PlanNotices } from '~/components/PlanNotices';
 import { PlanProgress } from '~/components/PlanProgress';
 import { saveFile } from '~/components/saveFile';
+import { SaveTrouble } from '~/components/SaveTrouble';
 import { ShortcutsDialog } from '~/components/Shortcuts';
 import { StripView } from '~/components/StripView';
 import { Button, IconButton } from '~/components/ui';
 import { createPieceStore } from '~/state/pieceStore';
-import { useAutosave, type SaveState } from '~/state/useAutosave';
+import type { SaveState } from '~/state/keeper';
+import { useAutosave } from '~/state/useAutosave';
 import { usePlan } from '~/state/usePlan';
 import {
   createPointer,
@@ -61,9 +65,14 @@ export default function PieceScreen({ loaderData }: Route.ComponentProps) {
   return <OpenPiece key={loaderData.piece.id} piece={loaderData.piece} />;
 }
 
+/** A change that the piece could not be opened with again is not made. */
+const sayRefused = (why: string): void => {
+  toast.error(`That was not done: ${why}. The piece is as it was.`, { duration: 12_000 });
+};
+
 function OpenPiece({ piece }: { piece: Piece }) {
   const { settings, toolbox } = useWorkshop();
-  const [store] = useState(() => createPieceStore(piece));
+  const [store] = useState(() => createPieceStore(piece, sayRefused));
   const [pointer] = useState(createPointer);
   const shown = useStore(store, (s) => s.draft ?? s.piece);
   const tools = useMemo(
@@ -71,7 +80,7 @@ function OpenPiece({ piece }: { piece: Piece }) {
     [toolbox, shown.kit],
   );
   const planState = usePlan(shown, tools);
-  const { state: saveState, keepMine } = useAutosave(store);
+  const kept = useAutosave(store);
   const bench = useMemo<Workbench>(
     () => ({ store, pointer, settings, toolbox, tools, planState }),
     [store, pointer, settings, toolbox, tools, planState],
@@ -82,7 +91,7 @@ function OpenPiece({ piece }: { piece: Piece }) {
   return (
     <WorkbenchContext value={bench}>
       <div className="flex h-dvh flex-col overflow-hidden">
-        {!atBench && <Header saveState={saveState} keepMine={keepMine} />}
+        {!atBench && <Header kept={kept} />}
         {!atBench && <PlanNotices />}
         <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
           <Outlet />
@@ -136,7 +145,7 @@ function Strip() {
   );
 }
 
-function Header({ saveState, keepMine }: { saveState: SaveState; keepMine: () => void }) {
+function Header({ kept }: { kept: ReturnType<typeof useAutosave> }) {
   const bench = useBenchPiece();
   const { canUndo, canRedo, undo, redo } = useHistory();
   const navigate = useNavigate();
@@ -184,7 +193,8 @@ function Header({ saveState, keepMine }: { saveState: SaveState; keepMine: () =>
         </label>
         <Stages />
         <span className="flex-1" />
-        <SaveNote state={saveState} />
+        <SaveNote state={kept.state} />
+        <EarlierStates piece={bench.piece} take={bench.bringBack} />
         <IconButton name="Undo" keys="Ctrl Z" onClick={undo} disabled={!canUndo}>
           <Undo2 size={17} />
         </IconButton>
@@ -200,16 +210,34 @@ function Header({ saveState, keepMine }: { saveState: SaveState; keepMine: () =>
           <Settings2 size={17} />
         </Link>
       </div>
-      <SaveTrouble state={saveState} keepMine={keepMine} piece={bench.piece} />
+      <SaveTrouble
+        state={kept.state}
+        what="This piece"
+        keepMine={kept.keepMine}
+        takeTheirs={kept.takeTheirs}
+        toFile={() =>
+          saveFile(`${bench.name || 'piece'}.json`, writePiece(bench.piece), 'application/json')
+        }
+      />
     </header>
   );
 }
 
-function useBenchPiece(): { piece: Piece; name: string; rename: (name: string) => void } {
+function useBenchPiece(): {
+  piece: Piece;
+  name: string;
+  rename: (name: string) => void;
+  bringBack: (earlier: Piece) => void;
+} {
   const { store } = useWorkbench();
   const piece = useStore(store, (s) => s.piece);
   const edit = useStore(store, (s) => s.edit);
-  return { piece, name: piece.name, rename: (name) => edit((p) => ({ ...p, name })) };
+  return {
+    piece,
+    name: piece.name,
+    rename: (name) => edit((p) => ({ ...p, name })),
+    bringBack: (earlier) => edit(() => earlier),
+  };
 }
 
 /** The stages along one wire: a bend for each, the one in work filled. */
@@ -254,47 +282,5 @@ function SaveNote({ state }: { state: SaveState }) {
     >
       {words}
     </span>
-  );
-}
-
-function SaveTrouble({
-  state,
-  keepMine,
-  piece,
-}: {
-  state: SaveState;
-  keepMine: () => void;
-  piece: Piece;
-}) {
-  if (state.kind !== 'failed' && state.kind !== 'conflict') return null;
-  return (
-    <div
-      role="alert"
-      className="flex flex-wrap items-center gap-3 border-t border-alert bg-alert-wash px-4 py-2 text-sm text-alert"
-    >
-      <TriangleAlert size={16} aria-hidden="true" />
-      <span className="flex-1">
-        {state.kind === 'failed'
-          ? state.message
-          : 'This piece was changed in another tab. What you see here is not kept until you choose.'}
-      </span>
-      {state.kind === 'conflict' ? (
-        <>
-          <Button onClick={keepMine}>Keep what is here</Button>
-          <Button onClick={() => window.location.reload()}>Take the other tab’s</Button>
-        </>
-      ) : (
-        <>
-          <Button
-            onClick={() =>
-              saveFile(`${piece.name || 'piece'}.json`, writePiece(piece), 'application/json')
-            }
-          >
-            Save to a file
-          </Button>
-          <Button onClick={keepMine}>Try again</Button>
-        </>
-      )}
-    </div>
   );
 }

@@ -22,6 +22,9 @@ import {
   type SetAside,
 } from '~/storage/pieces';
 import { isPicture, usePictureFile } from '~/screens/usePictureFile';
+import { bringBack } from '~/storage/bringBack';
+import { listDeleted } from '~/storage/deleted';
+import { allEarlier } from '~/storage/earlier';
 import { listMakings } from '~/storage/makings';
 import { dropUnused } from '~/storage/pictures';
 import { useImport } from '~/screens/useImport';
@@ -49,13 +52,12 @@ export async function clientLoader() {
     }
   }
   const list = await listPieces();
-  const makings = await listMakings();
-  await dropUnused(
-    new Set([
-      ...list.pieces.flatMap((p) => p.picture?.id ?? []),
-      ...makings.flatMap((m) => Object.values(m.steps).flatMap((s) => s.photos)),
-    ]),
-  );
+  await dropUnused(async () => [
+    list,
+    await listMakings(),
+    await listDeleted(),
+    await allEarlier(),
+  ]);
   return { ...list, message };
 }
 clientLoader.hydrate = true as const;
@@ -69,7 +71,7 @@ const intent = z.discriminatedUnion('do', [
   }),
   z.object({ do: z.literal('copy'), id: z.string() }),
   z.object({ do: z.literal('delete'), id: z.string() }),
-  z.object({ do: z.literal('restore'), piece: z.string() }),
+  z.object({ do: z.literal('restore'), key: z.string() }),
   z.object({ do: z.literal('drop-aside'), key: z.string() }),
   z.object({ do: z.literal('demo') }),
 ]);
@@ -80,7 +82,11 @@ function pieceFrom(json: string): Piece {
   return read.value;
 }
 
-type Done = { readonly deleted?: Piece; readonly failed?: string } | null;
+type Done = {
+  /** what was deleted, and under which key it can be brought back */
+  readonly deleted?: { readonly name: string; readonly key: string };
+  readonly failed?: string;
+} | null;
 
 export async function clientAction({ request }: Route.ClientActionArgs): Promise<Done> {
   const wish = intent.parse(Object.fromEntries(await request.formData()));
@@ -107,12 +113,12 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
         return null;
       }
       case 'delete': {
-        const piece = await loadPiece(wish.id);
-        await deletePiece(wish.id);
-        return piece ? { deleted: piece } : null;
+        const name = (await loadPiece(wish.id))?.name ?? '';
+        const key = await deletePiece(wish.id);
+        return key === null ? null : { deleted: { name, key } };
       }
       case 'restore': {
-        await savePiece(pieceFrom(wish.piece));
+        await bringBack(wish.key);
         return null;
       }
       case 'drop-aside':
@@ -150,8 +156,7 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
         duration: 15_000,
         action: {
           label: 'Undo',
-          onClick: () =>
-            void submit({ do: 'restore', piece: JSON.stringify(gone) }, { method: 'post' }),
+          onClick: () => void submit({ do: 'restore', key: gone.key }, { method: 'post' }),
         },
       });
     }
@@ -238,6 +243,11 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
             ))}
           </ul>
         )}
+        <p className="mt-8 text-sm">
+          <Link to="/deleted" className="text-soft underline hover:text-ink">
+            Lately deleted
+          </Link>
+        </p>
       </main>
     </div>
   );

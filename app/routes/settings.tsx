@@ -8,7 +8,6 @@ import { toast } from 'sonner';
 import { z } from 'zod';
 import {
   mergeToolboxes,
-  settingsSchema,
   writeWorkshop,
   type Settings,
   type Toolbox,
@@ -22,7 +21,7 @@ import { saveFile } from '~/components/saveFile';
 import { LimitsFields } from '~/screens/verdict/LimitsFields';
 import { listPieces, savePiece } from '~/storage/pieces';
 import { listMakings, saveMaking } from '~/storage/makings';
-import { loadSettings, saveSettings } from '~/storage/settings';
+import { changeSettings, loadSettings, type SettingsChange } from '~/storage/settings';
 import { loadToolbox, saveToolbox } from '~/storage/toolbox';
 import { planner } from '~/workers/planner';
 import type { Route } from './+types/settings';
@@ -42,9 +41,9 @@ export async function clientAction({
   request,
 }: Route.ClientActionArgs): Promise<{ failed?: string }> {
   const form = await request.formData();
-  const settings = settingsSchema.parse(JSON.parse(z.string().parse(form.get('settings'))));
+  const wish = JSON.parse(z.string().parse(form.get('settings'))) as SettingsChange;
   try {
-    await saveSettings(settings);
+    await changeSettings(wish);
     return {};
   } catch (error) {
     return { failed: error instanceof Error ? error.message : 'The settings were not kept.' };
@@ -55,7 +54,7 @@ export default function SettingsScreen({ loaderData }: Route.ComponentProps) {
   const { settings, toolbox, pieces, makings } = loaderData;
   const fetcher = useFetcher<{ failed?: string }>();
   const change = (next: Partial<Settings>): void => {
-    void fetcher.submit({ settings: JSON.stringify({ ...settings, ...next }) }, { method: 'post' });
+    void fetcher.submit({ settings: JSON.stringify(next) }, { method: 'post' });
   };
   return (
     <div className="mx-auto min-h-dvh max-w-3xl px-6 pb-16">

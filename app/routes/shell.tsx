@@ -1,8 +1,11 @@
 import { Tooltip } from 'radix-ui';
 import { useEffect } from 'react';
-import { Outlet } from 'react-router';
+import { Outlet, useRevalidator } from 'react-router';
 import { Toaster } from 'sonner';
 import { DEFAULT_SETTINGS, DEFAULT_TOOLBOX } from '@core/file';
+import { LeaveDialog } from '~/components/LeaveDialog';
+import { onStored } from '~/storage/announce';
+import { openTables } from '~/storage/database';
 import { loadSettings } from '~/storage/settings';
 import { loadToolbox } from '~/storage/toolbox';
 import type { Workshop } from '~/state/workshop';
@@ -10,6 +13,7 @@ import { showTheme } from '~/state/theme';
 import type { Route } from './+types/shell';
 
 export async function clientLoader() {
+  await openTables();
   const [settings, toolbox] = await Promise.all([loadSettings(), loadToolbox()]);
   return { settings, toolbox };
 }
@@ -28,9 +32,13 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   const settings = loaderData?.settings ?? DEFAULT_SETTINGS;
   const toolbox = loaderData?.toolbox ?? DEFAULT_TOOLBOX;
   useEffect(() => showTheme(settings.theme), [settings.theme]);
+  const { revalidate } = useRevalidator();
+  // Settings and kits hold on all screens, whichever tab or screen changed them.
+  useEffect(() => onStored(({ table }) => table === 'settings' && void revalidate()), [revalidate]);
   return (
     <Tooltip.Provider delayDuration={400}>
       <Outlet context={{ settings, toolbox } satisfies Workshop} />
+      <LeaveDialog />
       <Toaster
         position="bottom-center"
         closeButton

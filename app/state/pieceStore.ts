@@ -1,6 +1,6 @@
 import { temporal, type TemporalState } from 'zundo';
 import { createStore, type StoreApi } from 'zustand';
-import type { Piece } from '@core/piece';
+import { whyNotKept, type Piece } from '@core/piece';
 
 export interface PieceState {
   readonly piece: Piece;
@@ -11,13 +11,22 @@ export interface PieceState {
   readonly preview: (change: (piece: Piece) => Piece) => void;
   /** Makes the previewed change, as one step, or drops it. */
   readonly settle: (keep: boolean) => void;
+  /** Shows a state that was stored elsewhere; one undo goes back to what was here. */
+  readonly take: (piece: Piece) => void;
 }
 
 type Kept = Pick<PieceState, 'piece'>;
 export type PieceStore = StoreApi<PieceState> & { temporal: StoreApi<TemporalState<Kept>> };
 
-/** The open piece with its history. One store for each opened piece. */
-export function createPieceStore(piece: Piece): PieceStore {
+/**
+ * The open piece with its history. One store for each opened piece. A change that could not be kept, and
+ * so not be opened again, is not made.
+ * @param refuse is told why, as a part of a sentence
+ */
+export function createPieceStore(
+  piece: Piece,
+  refuse: (why: string) => void = () => undefined,
+): PieceStore {
   return createStore<PieceState>()(
     temporal(
       (set, get) => ({
@@ -26,7 +35,12 @@ export function createPieceStore(piece: Piece): PieceStore {
         edit: (change) => {
           const now = get().piece;
           const next = change(now);
-          if (next !== now) set({ piece: { ...next, changed: later(now.changed) }, draft: null });
+          if (next === now) return;
+          const why = whyNotKept(next);
+          if (why) {
+            set({ draft: null });
+            refuse(why);
+          } else set({ piece: { ...next, changed: later(now.changed) }, draft: null });
         },
         preview: (change) => set({ draft: change(get().piece) }),
         settle: (keep) => {
@@ -34,6 +48,7 @@ export function createPieceStore(piece: Piece): PieceStore {
           if (keep && draft) edit(() => draft);
           else set({ draft: null });
         },
+        take: (taken) => set({ piece: taken, draft: null }),
       }),
       {
         limit: 300,

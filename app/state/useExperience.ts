@@ -12,9 +12,8 @@ export function useExperience(settings: Settings): {
   const { limits } = settings;
   const { experience } = limits;
   const keep = (next: readonly Experience[]): void => {
-    const changed = { ...settings, limits: { ...limits, experience: next } };
     void fetcher.submit(
-      { settings: JSON.stringify(changed) },
+      { settings: JSON.stringify({ limits: { experience: next } }) },
       { method: 'post', action: '/settings' },
     );
   };

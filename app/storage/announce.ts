@@ -1,10 +1,12 @@
-/** Tells other tabs of this browser that a piece was stored. */
+import type { TableName } from './database';
+
+/** Tells other tabs and windows of this browser that a record was stored or taken away. */
 export interface Announcement {
-  readonly id: string;
-  readonly changed: string;
+  readonly table: TableName;
+  readonly key: string;
 }
 
-const NAME = 'hush-road.pieces';
+const NAME = 'hush-road.records';
 let channel: BroadcastChannel | null = null;
 
 function open(): BroadcastChannel | null {
@@ -12,9 +14,24 @@ function open(): BroadcastChannel | null {
   return channel;
 }
 
-export const announce = (what: Announcement): void => open()?.postMessage(what);
+const here = new Set<(what: Announcement) => void>();
 
-/** Calls back for each piece that another tab stores; returns how to stop. */
+export function announce(what: Announcement): void {
+  open()?.postMessage(what);
+  here.forEach((hear) => hear(what));
+}
+
+/** Calls back for each record that is stored, in this tab or another; returns how to stop. */
+export function onStored(hear: (what: Announcement) => void): () => void {
+  here.add(hear);
+  const deaf = onAnnouncement(hear);
+  return () => {
+    here.delete(hear);
+    deaf();
+  };
+}
+
+/** Calls back for each record that another tab stores; returns how to stop. */
 export function onAnnouncement(hear: (what: Announcement) => void): () => void {
   const from = open();
   const listener = (event: MessageEvent<Announcement>): void => hear(event.data);

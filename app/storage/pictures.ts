@@ -1,4 +1,5 @@
-import { StorageError, storageMessage, table } from './database';
+import { announce } from './announce';
+import { storageError, table } from './database';
 
 /** A picture file as it came, kept beside the piece that was traced from it. */
 export interface KeptPicture {
@@ -17,9 +18,19 @@ export async function keepPicture(file: Blob, name: string): Promise<string> {
   try {
     await table('pictures').setItem(id, picture);
   } catch (error) {
-    throw new StorageError(storageMessage(error));
+    throw storageError(error);
   }
+  announce({ table: 'pictures', key: id });
   return id;
+}
+
+/** Puts a picture back under the id it had. @throws StorageError in plain words */
+export async function putPicture(id: string, picture: KeptPicture): Promise<void> {
+  try {
+    await table('pictures').setItem(id, picture);
+  } catch (error) {
+    throw storageError(error);
+  }
 }
 
 export async function loadPicture(id: string): Promise<KeptPicture | null> {
@@ -35,11 +46,23 @@ export async function loadPicture(id: string): Promise<KeptPicture | null> {
     : null;
 }
 
-/** Drops pictures that no piece uses and that were put here more than a day ago. */
-export async function dropUnused(used: ReadonlySet<string>): Promise<void> {
+/** Ids of pictures anywhere in records, whatever state they are in. */
+function picturesIn(records: readonly unknown[]): Set<string> {
+  const text = JSON.stringify(records);
+  return new Set(text.match(/pic-\d+-[a-z0-9]+/g) ?? []);
+}
+
+/**
+ * Drops pictures that nothing uses, and that were put here more than a day ago.
+ * @param records all records of the workshop: pieces and makings, earlier and deleted ones, those set aside
+ */
+export async function dropUnused(records: () => Promise<readonly unknown[]>): Promise<void> {
   const store = table('pictures');
-  for (const key of await store.keys()) {
+  const old = (await store.keys()).filter((key) => {
     const since = Number(/^pic-(\d+)/.exec(key)?.[1] ?? Date.now());
-    if (!used.has(key) && Date.now() - since > DAY_MS) await store.removeItem(key);
-  }
+    return Date.now() - since > DAY_MS;
+  });
+  if (old.length === 0) return;
+  const used = picturesIn(await records());
+  for (const key of old) if (!used.has(key)) await store.removeItem(key);
 }

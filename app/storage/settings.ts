@@ -1,24 +1,53 @@
 import { DEFAULT_SETTINGS, settingsSchema, type Settings } from '@core/file';
-import { StorageError, storageMessage, table } from './database';
+import { schemaWords } from '@core/piece';
+import { table } from './database';
+import { putAside } from './pieces';
+import { change, keep, type Known, type RecordKind } from './records';
 
-const KEY = 'settings';
+export const SETTINGS_KEY = 'settings';
 
-/** Settings, or the defaults when none are stored or they cannot be read. */
-export async function loadSettings(): Promise<Settings> {
-  const stored: unknown = await table('settings').getItem(KEY);
-  const known = { ...DEFAULT_SETTINGS, ...(typeof stored === 'object' ? stored : {}) };
+/** Settings of an earlier version lack what came later: there the defaults hold. */
+function readSettings(raw: unknown): ReturnType<RecordKind<Settings>['read']> {
+  const known = { ...DEFAULT_SETTINGS, ...(typeof raw === 'object' ? raw : {}) };
   const read = settingsSchema.safeParse(known);
-  return read.success ? read.data : DEFAULT_SETTINGS;
+  return read.success
+    ? { ok: true, value: read.data }
+    : { ok: false, message: `These settings cannot be used: ${schemaWords(read.error)}.` };
 }
+
+export const SETTINGS_RECORDS: RecordKind<Settings> = {
+  table: 'settings',
+  read: readSettings,
+  whyNot: (settings) => {
+    const read = settingsSchema.safeParse(settings);
+    return read.success ? null : schemaWords(read.error);
+  },
+};
+
+/** Settings, or the defaults when none are stored; those that cannot be read are set aside. */
+export async function loadSettings(): Promise<Settings> {
+  const raw: unknown = await table('settings').getItem(SETTINGS_KEY);
+  if (raw === null) return DEFAULT_SETTINGS;
+  const read = readSettings(raw);
+  if (read.ok) return read.value;
+  await putAside('settings', SETTINGS_KEY, raw, 'Settings', read.message);
+  return DEFAULT_SETTINGS;
+}
+
+/** What of the settings is to be another: only that is written, whatever else another tab changed. */
+export type SettingsChange = Partial<Omit<Settings, 'limits'>> & {
+  readonly limits?: Partial<Settings['limits']>;
+};
 
 /** @throws StorageError in plain words */
-export async function saveSettings(settings: Settings): Promise<void> {
-  try {
-    await table('settings').setItem(KEY, settings);
-  } catch (error) {
-    throw new StorageError(storageMessage(error));
-  }
-}
+export const changeSettings = (wish: SettingsChange): Promise<Settings> =>
+  change(SETTINGS_RECORDS, SETTINGS_KEY, (now) => {
+    const from = now ?? DEFAULT_SETTINGS;
+    return { ...from, ...wish, limits: { ...from.limits, ...wish.limits } };
+  });
+
+export const saveSettings = (settings: Settings, known: Known): Promise<'kept' | 'elsewhere'> =>
+  keep(SETTINGS_RECORDS, SETTINGS_KEY, settings, known);
 
 const SEEDED = 'demo-offered';
 

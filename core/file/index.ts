@@ -17,6 +17,7 @@ export {
   mergeToolboxes,
   readToolbox,
   toolboxSchema,
+  whyToolboxNotKept,
   type PegBoardSizes,
   type Toolbox,
 } from './toolbox';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { DEFAULT_KIT, kitSchema, testCoilSchema, type Kit, type TestCoil } from '../forming';
-import { readRecord, type Migration, type Read } from '../piece';
+import { readRecord, schemaWords, type Migration, type Read } from '../piece';
 
 export const TOOLBOX_FORMAT = 'hush-road.toolbox';
 export const TOOLBOX_VERSION = 1;
@@ -45,6 +45,12 @@ export const readToolbox = (raw: unknown): Read<Toolbox> =>
     migrations: MIGRATIONS,
     schema: toolboxSchema,
   });
+
+/** Why a toolbox cannot be kept: what is kept can be opened again. */
+export function whyToolboxNotKept(toolbox: Toolbox): string | null {
+  const read = toolboxSchema.safeParse(toolbox);
+  return read.success ? null : schemaWords(read.error);
+}
 
 /** The kit that a piece is planned for: its own, else the one in use. */
 export function kitFor(toolbox: Toolbox, wished: string | null): Kit {

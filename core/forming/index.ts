@@ -6,6 +6,7 @@ export {
   GRIPS,
   jawWidths,
   kitSchema,
+  kitToolSchema,
   sharpestEdge,
   taperedTools,
   toolAt,

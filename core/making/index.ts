@@ -12,6 +12,7 @@ export {
   newMaking,
   NO_NOTES,
   readMaking,
+  whyMakingNotKept,
   withStep,
   type MakingRecord,
 } from './record';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { readRecord, type Migration, type Read } from '../piece';
+import { readRecord, schemaWords, type Migration, type Read } from '../piece';
 
 export const MAKING_FORMAT = 'hush-road.making';
 export const MAKING_VERSION = 1;
@@ -59,6 +59,12 @@ export const readMaking = (raw: unknown): Read<MakingRecord> =>
     migrations: MIGRATIONS,
     schema: makingRecordSchema,
   });
+
+/** Why a making cannot be kept: what is kept can be opened again. */
+export function whyMakingNotKept(making: MakingRecord): string | null {
+  const read = makingRecordSchema.safeParse(making);
+  return read.success ? null : schemaWords(read.error);
+}
 
 /** A making that begins now. */
 export const newMaking = (

@@ -126,7 +126,9 @@ describe('records of dressing', () => {
     const broken = { ...piece([]), dressing: [{ ...coil(0, 0, 5), tailMm: 'long' }] };
     expect(readPiece(broken)).toMatchObject({
       ok: false,
-      message: expect.stringContaining('damaged: dressing item 1, “tail” is missing, or is not what it should be') as string,
+      message: expect.stringContaining(
+        'damaged: dressing item 1, “tail” is missing, or is not what it should be',
+      ) as string,
     });
     const many = Array.from({ length: PIECE_LIMITS.dressing + 1 }, () => coil(0, 0, 5));
     expect(pieceSchema.safeParse(piece(many)).success).toBe(false);

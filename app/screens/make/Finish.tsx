@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { MakingRecord } from '@core/making';
 import type { Plan } from '@core/plan';
 import type { Dressing } from '@core/dressing';
@@ -28,17 +29,21 @@ export function Finish({
   change,
   done,
   back,
+  trouble,
 }: {
   making: MakingRecord;
   unit: LengthUnit;
   change: (by: (m: MakingRecord) => MakingRecord) => void;
   done: () => void;
   back: () => void;
+  /** says what is not kept, if anything */
+  trouble: ReactNode;
 }) {
   const setLeft = (index: number, leftMm: number): void =>
     change((m) => ({ ...m, used: m.used.map((u, i) => (i === index ? { ...u, leftMm } : u)) }));
   return (
     <main className="relative mx-auto w-full max-w-3xl overflow-y-auto px-6 py-8">
+      {trouble}
       <h1 className="text-3xl font-semibold">Made</h1>
       <p className="mt-1 text-lg text-soft">
         {printTime(making.workedMs)} at the bench. Note what was left over, so that the next one is

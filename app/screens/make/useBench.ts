@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { report } from '~/storage/report';
 
 /** Keeps the screen awake while it is shown. @returns whether it does */
 export function useWakeLock(): boolean {
@@ -28,6 +29,31 @@ export function useWakeLock(): boolean {
     };
   }, []);
   return awake;
+}
+
+/** Whether this tab is the one, of all that are open, that has something to itself. */
+export function useOnlyTab(name: string): boolean {
+  const [mine, setMine] = useState(() => !('locks' in navigator));
+  useEffect(() => {
+    if (!('locks' in navigator)) return;
+    const left = new AbortController();
+    let release: () => void = () => undefined;
+    navigator.locks
+      .request(`hush-road ${name}`, { signal: left.signal }, () => {
+        setMine(true);
+        return new Promise<void>((done) => (release = done));
+      })
+      // Left before it was this tab's turn.
+      .catch((error: unknown) => {
+        if (!left.signal.aborted) report(error, name);
+      });
+    return () => {
+      left.abort();
+      release();
+      setMine(false);
+    };
+  }, [name]);
+  return mine;
 }
 
 /**

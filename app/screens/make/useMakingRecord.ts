@@ -1,50 +1,48 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { useCallback, useRef, useState } from 'react';
 import type { MakingRecord } from '@core/making';
-import { saveMaking } from '~/storage/makings';
+import type { SaveState } from '~/state/keeper';
+import { useKeeper } from '~/state/useKeeper';
+import { keepDeleted } from '~/storage/deleted';
+import { MAKING_RECORDS, saveMaking } from '~/storage/makings';
+import { later } from '~/state/pieceStore';
 
-const DELAY_MS = 300;
-
-/** A making that is kept in the browser at each change; what is typed a moment after. */
+/** A making that is kept in the browser as it changes, and takes over what another tab stores. */
 export function useMakingRecord(first: MakingRecord): {
   making: MakingRecord;
-  /** @param soon it is kept a moment later, with what follows at once, as while typing */
-  change: (by: (making: MakingRecord) => MakingRecord, soon?: boolean) => void;
+  /** @param soft as of a clock: it gives way to what another tab stores */
+  change: (by: (making: MakingRecord) => MakingRecord, soft?: boolean) => void;
   /** keeps what was changed now */
   flush: () => Promise<void>;
+  state: SaveState;
+  keepMine: () => void;
+  takeTheirs: () => void;
 } {
   const [making, setMaking] = useState(first);
   const latest = useRef(first);
-  const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
-  const save = useCallback((): Promise<void> => {
-    if (timer.current) clearTimeout(timer.current);
-    timer.current = null;
-    return saveMaking(latest.current).catch((error: unknown) => {
-      toast.error(error instanceof Error ? error.message : 'The making was not kept.');
-    });
+  const show = useCallback((next: MakingRecord): void => {
+    latest.current = next;
+    setMaking(next);
   }, []);
-  const change = useCallback(
-    (by: (making: MakingRecord) => MakingRecord, soon = false): void => {
-      latest.current = { ...by(latest.current), changed: new Date().toISOString() };
-      setMaking(latest.current);
-      if (!soon) {
-        void save();
-        return;
-      }
-      if (timer.current) clearTimeout(timer.current);
-      timer.current = setTimeout(() => void save(), DELAY_MS);
+  const { change: keep, ...kept } = useKeeper<MakingRecord>(
+    first,
+    {
+      kind: MAKING_RECORDS,
+      key: first.id,
+      save: saveMaking,
+      putBy: async (given) => {
+        await keepDeleted('making', `${first.pieceName || 'A making'}, as in another tab`, given);
+      },
+      onTaken: show,
     },
-    [save],
+    `/piece/${first.pieceId}/make/${first.id}`,
   );
-  useEffect(() => {
-    const leave = (): void => {
-      if (timer.current) void save();
-    };
-    window.addEventListener('pagehide', leave);
-    return () => {
-      window.removeEventListener('pagehide', leave);
-      leave();
-    };
-  }, [save]);
-  return { making, change, flush: save };
+  const change = useCallback(
+    (by: (making: MakingRecord) => MakingRecord, soft = false): void => {
+      const { changed } = latest.current;
+      show({ ...by(latest.current), changed: later(changed) });
+      keep(latest.current, soft);
+    },
+    [keep, show],
+  );
+  return { making, change, ...kept };
 }

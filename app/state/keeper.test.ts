@@ -1,0 +1,211 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Announcement } from '~/storage/announce';
+import { StorageError } from '~/storage/database';
+import { ANY, keep, stampOf, type RecordKind } from '~/storage/records';
+import { EVERY_MS, Keeper, type SaveState } from './keeper';
+
+/** A browser's storage and what its tabs tell each other, in memory. */
+const browser = vi.hoisted(() => ({
+  stored: new Map<string, unknown>(),
+  ears: new Set<(what: Announcement) => void>(),
+  full: false,
+  writes: 0,
+}));
+
+vi.mock('~/storage/database', async (original) => ({
+  ...(await original<typeof import('~/storage/database')>()),
+  table: () => ({
+    getItem: (key: string) => Promise.resolve(browser.stored.get(key) ?? null),
+    setItem: (key: string, value: unknown) => {
+      if (browser.full) return Promise.reject(new DOMException('no room', 'QuotaExceededError'));
+      browser.writes++;
+      browser.stored.set(key, structuredClone(value));
+      return Promise.resolve(value);
+    },
+  }),
+}));
+vi.mock('~/storage/announce', () => ({
+  announce: (what: Announcement) => browser.ears.forEach((hear) => hear(what)),
+  onAnnouncement: (hear: (what: Announcement) => void) => {
+    browser.ears.add(hear);
+    return () => browser.ears.delete(hear);
+  },
+}));
+
+interface Note {
+  readonly text: string;
+  readonly changed: string;
+}
+const KIND: RecordKind<Note> = {
+  table: 'pieces',
+  read: (raw) => ({ ok: true, value: raw as Note }),
+  whyNot: (note) => (note.text.length > 9 ? 'it is too long' : null),
+};
+let moment = 0;
+const note = (text: string): Note => ({ text, changed: `t${++moment}` });
+
+/** One tab with a record open. */
+function tab(first: Note) {
+  const states: SaveState[] = [];
+  const taken: Note[] = [];
+  const putBy: unknown[] = [];
+  const keeper = new Keeper<Note>(first, {
+    kind: KIND,
+    key: 'k',
+    save: (value, known) => keep(KIND, 'k', value, known),
+    putBy: (given) => Promise.resolve(void putBy.push(given)),
+    onState: (s) => states.push(s),
+    onTaken: (n) => taken.push(n),
+  });
+  keeper.listen();
+  return { keeper, states, taken, putBy, last: () => states.at(-1) };
+}
+
+const settle = (ms = 0): Promise<unknown> => vi.advanceTimersByTimeAsync(ms);
+const stored = (): string | undefined => (browser.stored.get('k') as Note | undefined)?.text;
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  browser.stored.clear();
+  browser.ears.clear();
+  browser.full = false;
+  browser.writes = 0;
+});
+afterEach(() => vi.useRealTimers());
+
+describe('a record that is kept as it changes', () => {
+  it('is kept at once after the first change', async () => {
+    const { keeper, last } = tab(note('a'));
+    keeper.change(note('b'));
+    await settle();
+    expect(stored()).toBe('b');
+    expect(last()).toEqual({ kind: 'saved' });
+  });
+
+  it('while changes go on without a pause it is never further behind than half a second', async () => {
+    const { keeper } = tab(note('0'));
+    for (let i = 1; i <= 200; i++) {
+      keeper.change(note(String(i)));
+      await settle(100);
+      expect(i - Number(stored())).toBeLessThanOrEqual(EVERY_MS / 100);
+    }
+    expect(browser.writes).toBeLessThanOrEqual(200 / (EVERY_MS / 100) + 2);
+    await settle(EVERY_MS);
+    expect(stored()).toBe('200');
+  });
+
+  it('is not written again when a change was taken back before it was kept', async () => {
+    const first = note('a');
+    browser.stored.set('k', first);
+    const { keeper, last } = tab(first);
+    keeper.change(note('b'));
+    await settle();
+    const kept = browser.stored.get('k') as Note;
+    keeper.change(note('c'));
+    keeper.change(kept);
+    await settle(EVERY_MS);
+    expect(browser.writes).toBe(1);
+    expect(last()).toEqual({ kind: 'saved' });
+  });
+
+  it('a full store keeps the work open and says so until it goes well', async () => {
+    const { keeper, last, states } = tab(note('a'));
+    browser.full = true;
+    keeper.change(note('b'));
+    await settle();
+    expect(last()).toMatchObject({
+      kind: 'failed',
+      message: expect.stringMatching(/full/) as string,
+    });
+    const before = states.length;
+    keeper.change(note('c'));
+    expect(states.slice(before).some((s) => s.kind === 'saving')).toBe(false);
+    browser.full = false;
+    await keeper.keepMine();
+    expect(stored()).toBe('c');
+    expect(last()).toEqual({ kind: 'saved' });
+  });
+
+  it('what could not be opened again is not written', async () => {
+    const { keeper, last } = tab(note('a'));
+    keeper.change(note('much too long'));
+    await settle();
+    expect(stored()).toBeUndefined();
+    expect(last()).toMatchObject({
+      kind: 'failed',
+      message: expect.stringMatching(/too long/) as string,
+    });
+    await expect(keep(KIND, 'k', note('much too long'), ANY)).rejects.toBeInstanceOf(StorageError);
+  });
+});
+
+describe('a record in two tabs', () => {
+  const both = () => {
+    const first = note('a');
+    browser.stored.set('k', first);
+    return [tab(first), tab(first)] as const;
+  };
+
+  it('is taken over where nothing is unsaved', async () => {
+    const [one, two] = both();
+    one.keeper.change(note('b'));
+    await settle();
+    expect(two.taken.map((n) => n.text)).toEqual(['b']);
+    two.keeper.change(note('c'));
+    await settle();
+    expect(stored()).toBe('c');
+    expect(one.taken.map((n) => n.text)).toEqual(['c']);
+    expect([one.last(), two.last()]).toEqual([{ kind: 'saved' }, { kind: 'saved' }]);
+  });
+
+  it('changed in both, neither is lost: the maker chooses, and the other is put by', async () => {
+    const [one, two] = both();
+    browser.full = true;
+    two.keeper.change(note('mine'));
+    await settle();
+    browser.full = false;
+    one.keeper.change(note('theirs'));
+    await settle();
+    expect(two.last()).toEqual({ kind: 'conflict' });
+    two.keeper.change(note('mine 2'));
+    await settle(5 * EVERY_MS);
+    expect(stored()).toBe('theirs');
+    await two.keeper.keepMine();
+    expect(stored()).toBe('mine 2');
+    expect((two.putBy[0] as Note).text).toBe('theirs');
+  });
+
+  it('the other way round: what is here is put by', async () => {
+    const [one, two] = both();
+    browser.full = true;
+    two.keeper.change(note('mine'));
+    await settle();
+    browser.full = false;
+    one.keeper.change(note('theirs'));
+    await settle();
+    await two.keeper.takeTheirs();
+    expect(two.taken.at(-1)?.text).toBe('theirs');
+    expect((two.putBy[0] as Note).text).toBe('mine');
+    expect(two.last()).toEqual({ kind: 'saved' });
+  });
+
+  it('a clock gives way to what another tab stores', async () => {
+    const [one, two] = both();
+    one.keeper.change(note('tick 1'), true);
+    await settle();
+    // Both change before either is kept again.
+    one.keeper.change(note('tick 2'), true);
+    two.keeper.change(note('noted'));
+    await settle(3 * EVERY_MS);
+    expect(stored()).toBe('noted');
+    expect(one.taken.at(-1)?.text).toBe('noted');
+    expect(one.states.some((s) => s.kind === 'conflict')).toBe(false);
+  });
+});
+
+describe('states are told apart', () => {
+  it('by their last change, or by all that is in them', () => {
+    expect(stampOf(KIND, { text: 'a', changed: 't' })).toBe('t');
+    expect(stampOf(KIND, { a: 1 })).not.toBe(stampOf(KIND, { a: 2 }));
+  });
+});

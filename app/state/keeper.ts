@@ -1,0 +1,177 @@
+import { onAnnouncement } from '~/storage/announce';
+import { StorageError, table } from '~/storage/database';
+import { ANY, stampOf, type Known, type RecordKind } from '~/storage/records';
+import { report } from '~/storage/report';
+
+export type SaveState =
+  | { readonly kind: 'saved' | 'saving' }
+  | { readonly kind: 'failed'; readonly message: string }
+  | { readonly kind: 'conflict' };
+
+/** While changes go on they are kept no less often than this, ms. */
+export const EVERY_MS = 500;
+
+export interface KeeperOptions<T> {
+  readonly kind: RecordKind<T>;
+  readonly key: string;
+  /** keeps it, if what stands there has still the stamp that is known */
+  readonly save: (value: T, known: Known) => Promise<'kept' | 'elsewhere'>;
+  /** puts by what gives way when the maker chose between two states */
+  readonly putBy: (given: unknown) => Promise<void>;
+  readonly onState: (state: SaveState) => void;
+  /** another tab stored it while nothing was unsaved here */
+  readonly onTaken: (value: T) => void;
+}
+
+/**
+ * Keeps one record of the browser as it changes here: at once after the first change, then at intervals
+ * while changes go on, and the last one. What another tab stores is taken over while nothing is unsaved
+ * here; else nothing is written until the maker chooses.
+ */
+export class Keeper<T> {
+  private latest: T;
+  private known: string;
+  private unsaved = false;
+  /** only what goes on by itself, such as a clock: it gives way to what another tab stores */
+  private soft = true;
+  private conflict = false;
+  private saving: Promise<void> | null = null;
+  private timer: ReturnType<typeof setTimeout> | null = null;
+  private lastBegun = -Infinity;
+  /** the last try failed: said until one goes well */
+  private failing = false;
+
+  /** @param first as it is stored, or as it would be when nothing is stored yet */
+  constructor(
+    first: T,
+    private readonly options: KeeperOptions<T>,
+  ) {
+    this.latest = first;
+    this.known = this.stamp(first);
+  }
+
+  private stamp(raw: unknown): string {
+    return stampOf(this.options.kind, raw);
+  }
+
+  /** Hears what other tabs store, until it is called off. */
+  listen(): () => void {
+    const { kind, key: own } = this.options;
+    return onAnnouncement(({ table: from, key }) => {
+      if (from === kind.table && key === own) void this.heard();
+    });
+  }
+
+  /** @param soft it gives way to what another tab stores */
+  change(value: T, soft = false): void {
+    this.soft = this.unsaved ? this.soft && soft : soft;
+    this.latest = value;
+    this.unsaved = this.stamp(value) !== this.known;
+    if (this.conflict) return;
+    if (!this.unsaved) this.failing = false;
+    if (!this.failing) this.options.onState({ kind: this.unsaved ? 'saving' : 'saved' });
+    this.plan();
+  }
+
+  get isSafe(): boolean {
+    return !this.unsaved && !this.conflict;
+  }
+
+  private plan(): void {
+    if (!this.unsaved || this.timer || this.saving || this.conflict) return;
+    const wait = this.lastBegun + EVERY_MS - Date.now();
+    if (wait <= 0) void this.flush();
+    else this.timer = setTimeout(() => void this.flush(), wait);
+  }
+
+  /** Keeps what is unsaved now. */
+  flush(): Promise<void> {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
+    if (this.saving) return this.saving.then(() => (this.unsaved ? this.flush() : undefined));
+    if (!this.unsaved || this.conflict) return Promise.resolve();
+    return this.write(this.known);
+  }
+
+  private write(known: Known): Promise<void> {
+    const value = this.latest;
+    this.lastBegun = Date.now();
+    this.saving = this.options
+      .save(value, known)
+      .then((done) => {
+        if (done === 'elsewhere') return this.heard(true);
+        this.known = this.stamp(value);
+        this.conflict = false;
+        this.failing = false;
+        this.unsaved = this.stamp(this.latest) !== this.known;
+        this.options.onState({ kind: this.unsaved ? 'saving' : 'saved' });
+        return undefined;
+      })
+      .catch((error: unknown) => {
+        // A full store or a change beyond limits is said where the work is; all else is a fault.
+        if (!(error instanceof StorageError)) report(error, `keeping ${this.options.key}`);
+        const message = error instanceof Error ? error.message : String(error);
+        this.options.onState({ kind: 'failed', message });
+        // Not again by itself: the next change or the maker tries again.
+        this.failing = true;
+      })
+      .finally(() => {
+        this.saving = null;
+        if (!this.failing) this.plan();
+      });
+    return this.saving;
+  }
+
+  /** Something else stands there, or may. */
+  private async heard(refused = false): Promise<void> {
+    if (this.saving && !refused) await this.saving;
+    const raw: unknown = await table(this.options.kind.table).getItem(this.options.key);
+    const stamp = raw === null ? null : this.stamp(raw);
+    if (stamp === this.known && !refused) return;
+    if (stamp !== null && stamp === this.stamp(this.latest)) {
+      this.known = stamp;
+      this.unsaved = false;
+      this.options.onState({ kind: 'saved' });
+      return;
+    }
+    // Taken away elsewhere: what is here goes on and is kept again with its next change.
+    if (raw === null || stamp === null) return;
+    const read = this.options.kind.read(raw);
+    if ((!this.unsaved || this.soft) && read.ok) {
+      this.take(read.value, stamp);
+      return;
+    }
+    this.conflict = true;
+    this.options.onState({ kind: 'conflict' });
+  }
+
+  private take(value: T, stamp: string): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
+    this.latest = value;
+    this.known = stamp;
+    this.unsaved = false;
+    this.conflict = false;
+    this.failing = false;
+    this.options.onTaken(value);
+    this.options.onState({ kind: 'saved' });
+  }
+
+  /** The maker chose what is here; what stands there is put by. */
+  async keepMine(): Promise<void> {
+    const { kind, key, putBy } = this.options;
+    const raw: unknown = await table(kind.table).getItem(key);
+    if (this.conflict && raw !== null) await putBy(raw);
+    await this.write(ANY);
+  }
+
+  /** The maker chose what stands there; what is here is put by. */
+  async takeTheirs(): Promise<void> {
+    const { kind, key, putBy } = this.options;
+    const raw: unknown = await table(kind.table).getItem(key);
+    const read = raw === null ? null : kind.read(raw);
+    if (!read?.ok) return;
+    await putBy(this.latest);
+    this.take(read.value, this.stamp(raw));
+  }
+}

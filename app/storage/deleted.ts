@@ -1,0 +1,76 @@
+import { z } from 'zod';
+import { report } from './report';
+import { announce } from './announce';
+import { table } from './database';
+
+/** How long what was deleted can be brought back. */
+export const KEPT_DAYS = 30;
+const DAY_MS = 86_400_000;
+
+export const DELETED_KINDS = [
+  'piece',
+  'making',
+  'kit',
+  'tool',
+  'coil',
+  'photo',
+  'aside',
+  'toolbox',
+  'settings',
+] as const;
+export type DeletedKind = (typeof DELETED_KINDS)[number];
+
+const deletedSchema = z.object({
+  key: z.string(),
+  kind: z.enum(DELETED_KINDS),
+  name: z.string(),
+  /** ISO 8601 */
+  when: z.string(),
+  /** where it was, where that is not in it: the kit of a tool, making and step of a photo */
+  from: z.record(z.string(), z.string()).optional(),
+  record: z.unknown(),
+});
+/** Something that was deleted, or that gave way to another tab's, with all it takes to bring it back. */
+export type Deleted = z.infer<typeof deletedSchema>;
+
+/** Puts something where it can be brought back from. */
+export async function keepDeleted(
+  kind: DeletedKind,
+  name: string,
+  record: unknown,
+  from?: Record<string, string>,
+): Promise<string> {
+  const key = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 8)}`;
+  const when = new Date().toISOString();
+  const entry: Deleted = { key, kind, name, when, record, ...(from && { from }) };
+  await table('deleted').setItem(key, entry);
+  announce({ table: 'deleted', key });
+  return key;
+}
+
+/** What can be brought back, the newest first; what is older than a month is let go. */
+export async function listDeleted(): Promise<Deleted[]> {
+  const list: Deleted[] = [];
+  for (const key of await table('deleted').keys()) {
+    const read = deletedSchema.safeParse(await table('deleted').getItem(key));
+    if (!read.success) {
+      report(read.error, 'lately deleted');
+      continue;
+    }
+    const age = Date.now() - Date.parse(read.data.when);
+    if (age > KEPT_DAYS * DAY_MS) await table('deleted').removeItem(key);
+    else list.push(read.data);
+  }
+  return list.sort((a, b) => b.when.localeCompare(a.when));
+}
+
+export async function loadDeleted(key: string): Promise<Deleted | null> {
+  const read = deletedSchema.safeParse(await table('deleted').getItem(key));
+  return read.success ? read.data : null;
+}
+
+/** Lets go of it for good. */
+export async function dropDeleted(key: string): Promise<void> {
+  await table('deleted').removeItem(key);
+  announce({ table: 'deleted', key });
+}
