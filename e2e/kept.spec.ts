@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type BrowserContext, type Page } from '@playwright/test';
 import {
   cutMm,
   importSvg,
@@ -77,7 +77,7 @@ test('the workshop goes to a file and back, with a look at what it does', async 
   await expect(dialog).toContainText(
     `${LANTERN_LANE.length} replaced by the file’s version: Renamed in the file`,
   );
-  await expect(dialog).toContainText('1 left out: Broken (This piece is damaged at wire');
+  await expect(dialog).toContainText('1 left out: Broken (This piece is damaged: wire is missing');
   await dialog.getByRole('button', { name: 'Bring in' }).click();
   await page.getByRole('link', { name: 'All pieces', exact: true }).click();
   await expect(page.getByText('From elsewhere')).toBeVisible();
@@ -192,6 +192,12 @@ test('when storage is full the work stays open and can be saved to a file', asyn
     page.getByRole('button', { name: 'Save to a file' }).click(),
   );
   expect((JSON.parse(file.bytes.toString()) as { name: string }).name).toBe('Boat, larger');
+  // Leaving asks first, within the application and by closing the page.
+  await page.getByRole('link', { name: 'Hush Road' }).click();
+  await expect(page.getByRole('alertdialog')).toContainText('could not be kept');
+  await page.getByRole('button', { name: 'Stay here' }).click();
+  await expect(page.getByLabel('Name of the piece')).toHaveValue('Boat, larger');
+  page.once('dialog', (asked) => void asked.accept());
   await page.reload();
   await expect(page.getByLabel('Name of the piece')).toHaveValue('Sailing boat');
 });
@@ -236,17 +242,59 @@ test('a damaged record is set aside and the others stay', async ({ page }) => {
   await expect(aside).toBeHidden();
 });
 
-test('two tabs on one piece: the maker chooses which one stays', async ({ context }) => {
+/** Two tabs with the same piece open. */
+async function twoTabs(context: BrowserContext): Promise<[Page, Page]> {
   const first = await context.newPage();
   await openPiece(first, 'Sailing boat');
   const second = await context.newPage();
   await second.goto(first.url());
   await expect(second.getByTestId('cut-length')).toBeVisible();
-  await second.getByLabel('Name of the piece').fill('Boat of the second tab');
+  return [first, second];
+}
+
+/** From now on the browser keeps nothing that this tab writes, until it is told to again. */
+const refuseWrites = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    const { put } = IDBObjectStore.prototype;
+    (globalThis as { writeAgain?: () => void }).writeAgain = () => {
+      IDBObjectStore.prototype.put = put;
+    };
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('The quota is used up.', 'QuotaExceededError');
+    };
+  });
+const writeAgain = (page: Page): Promise<void> =>
+  page.evaluate(() => (globalThis as { writeAgain?: () => void }).writeAgain?.());
+
+test('what another tab changes is taken over while nothing is unsaved here', async ({
+  context,
+}) => {
+  const [first, second] = await twoTabs(context);
+  const name = (page: Page) => page.getByLabel('Name of the piece');
+  await name(second).fill('Boat of the second tab');
+  await expect(name(first)).toHaveValue('Boat of the second tab');
+  await name(first).fill('Boat of the first tab');
+  await expect(name(second)).toHaveValue('Boat of the first tab');
+  await expect(first.getByRole('alert')).toHaveCount(0);
+  await expect(second.getByRole('alert')).toHaveCount(0);
+});
+
+test('changed in two tabs, both states are there: the maker chooses', async ({ context }) => {
+  const [first, second] = await twoTabs(context);
+  const name = (page: Page) => page.getByLabel('Name of the piece');
+  await refuseWrites(first);
+  await name(first).fill('Mine');
+  await expect(first.getByRole('alert')).toContainText('storage is full');
+  await name(second).fill('Theirs');
   await kept(second);
-  await expect(first.getByRole('alert')).toContainText('changed in another tab');
+  await writeAgain(first);
+  await expect(first.getByRole('alert')).toContainText('changed in another tab or window too');
   await first.getByRole('button', { name: 'Take the other tab’s' }).click();
-  await expect(first.getByLabel('Name of the piece')).toHaveValue('Boat of the second tab');
+  await expect(name(first)).toHaveValue('Theirs');
+  await expect(first.getByRole('alert')).toHaveCount(0);
+  // What was here is among the earlier states.
+  await first.getByRole('button', { name: 'Earlier states' }).click();
+  await expect(first.getByRole('dialog')).toContainText('Mine');
 });
 
 test('a piece that is not here says so', async ({ page }) => {

@@ -23,7 +23,7 @@ import { listPieces, savePiece } from '~/storage/pieces';
 import { listMakings, saveMaking } from '~/storage/makings';
 import { changeSettings, loadSettings, type SettingsChange } from '~/storage/settings';
 import { loadToolbox, saveToolbox } from '~/storage/toolbox';
-import { planner } from '~/workers/planner';
+import { filePlanner } from '~/workers/planner';
 import type { Route } from './+types/settings';
 
 export async function clientLoader() {
@@ -227,7 +227,7 @@ function WorkshopFile({
   const revalidator = useRevalidator();
   const read = async (file: File): Promise<void> => {
     setProblem(null);
-    const answer = await planner().readWorkshopFile(file);
+    const answer = await filePlanner().readWorkshopFile(file);
     if (answer.ok) setWaiting(answer.value);
     else setProblem(`${file.name}: ${answer.message} Nothing was changed.`);
   };

@@ -13,7 +13,8 @@ import { Button, Choices, Picker, Section } from '~/components/ui';
 import { PEG_CHOICES, pegBoardOf, type PegChoice } from '~/screens/bends/pegChoice';
 import { useSheet } from '~/screens/sheet/useSheet';
 import { usePointer, useShown, useWorkbench } from '~/state/workbench';
-import { planner } from '~/workers/planner';
+import { report } from '~/storage/report';
+import { besidePlanner } from '~/workers/planner';
 import type { SheetWish } from '~/workers/planner.worker';
 
 const SHOWN_PAGES = 12;
@@ -142,8 +143,13 @@ function SavePdf({ wish }: { wish: SheetWish }) {
         bold: new URL(boldUrl, location.href).href,
       };
       const name = nameOf(planned.name, wish.hands === 'twin');
-      saveFile(`${name}.pdf`, await planner().pdf(planned, tools, wish, fonts), 'application/pdf');
-    } catch {
+      saveFile(
+        `${name}.pdf`,
+        await besidePlanner().pdf(planned, tools, wish, fonts),
+        'application/pdf',
+      );
+    } catch (error) {
+      report(error, 'the PDF');
       toast.error(
         'The PDF could not be made. Your piece is as it was; try again, or save the SVG pattern.',
       );
@@ -168,22 +174,24 @@ function OtherFiles() {
   const name = nameOf(planned.name, twin);
   const saveDxf = async (): Promise<void> => {
     try {
-      const text = await planner().dxf(planned, tools, twin);
+      const text = await besidePlanner().dxf(planned, tools, twin);
       saveFile(`${name} pattern.dxf`, text, 'image/vnd.dxf');
-    } catch {
+    } catch (error) {
+      report(error, 'the DXF');
       toast.error('The DXF could not be made. Your piece is as it was.');
     }
   };
   const savePng = async (): Promise<void> => {
     try {
-      const made = await planner().png(planned, tools, twin, dpi);
+      const made = await besidePlanner().png(planned, tools, twin, dpi);
       if (!made.ok) {
         toast.error(made.message, { duration: 10_000 });
         return;
       }
       const bytes = new Uint8Array(await made.value.arrayBuffer());
       saveFile(`${name} pattern.png`, bytes, 'image/png');
-    } catch {
+    } catch (error) {
+      report(error, 'the picture of the pattern');
       toast.error('The picture could not be made. Your piece is as it was.');
     }
   };

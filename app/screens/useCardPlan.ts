@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
 import { kitFor, type Toolbox } from '@core/file';
 import type { Piece } from '@core/piece';
-import { planner } from '~/workers/planner';
+import { report } from '~/storage/report';
+import { cardPlanner } from '~/workers/planner';
 import type { DressedPlan } from '~/workers/planner.worker';
 
 /** Figures with more points than this show as they are drawn, so that the list never waits. */
@@ -17,14 +18,14 @@ export function useCardPlan(piece: Piece, toolbox: Toolbox): DressedPlan | null 
     const count = piece.paths.reduce((n, p) => n + p.nodes.length, 0);
     if (known.has(key) || count === 0 || count > MAX_NODES) return;
     let current = true;
-    planner()
+    cardPlanner()
       .dressed(piece, { kit, coils: toolbox.coils })
       .then((made) => {
         known.set(key, made);
         if (current) setPlan(made);
       })
       // Without a plan the drawn figure stays in the picture.
-      .catch(() => undefined);
+      .catch((error: unknown) => report(error, 'a picture of the list'));
     return () => {
       current = false;
     };

@@ -2,7 +2,9 @@ import { useCallback, useState } from 'react';
 import { toast } from 'sonner';
 import { SVG_LIMITS } from '@core/file';
 import { PIECE_LIMITS, type FigurePath } from '@core/piece';
-import { planner } from '~/workers/planner';
+import { report } from '~/storage/report';
+import { filePlanner } from '~/workers/planner';
+import { TookTooLong } from '~/workers/restartable';
 
 /** Reads a dropped or chosen drawing in the worker and says what came of it. */
 export function useImport(take: (paths: FigurePath[], name: string) => void | Promise<void>): {
@@ -21,7 +23,7 @@ export function useImport(take: (paths: FigurePath[], name: string) => void | Pr
       }
       setBusy(true);
       try {
-        const answer = await planner().readDrawing(file, `i${Date.now().toString(36)}-`);
+        const answer = await filePlanner().readDrawing(file, `i${Date.now().toString(36)}-`);
         if (!answer.ok) {
           toast.error(`${file.name}: ${answer.message} Your piece is as it was.`, {
             duration: 12_000,
@@ -32,10 +34,15 @@ export function useImport(take: (paths: FigurePath[], name: string) => void | Pr
         if (paths.length > PIECE_LIMITS.paths) return;
         await take(paths, file.name.replace(/\.[^.]*$/, ''));
         for (const note of notes) toast.message(note, { duration: 8_000 });
-      } catch {
-        toast.error(`${file.name} could not be read. Your piece is as it was.`, {
-          duration: 12_000,
-        });
+      } catch (error) {
+        const late = error instanceof TookTooLong;
+        if (!late) report(error, 'reading a drawing');
+        toast.error(
+          late
+            ? `${file.name} is more than can be read here: it took too long. Simplify the drawing and export it again. Your piece is as it was.`
+            : `${file.name} could not be read. Your piece is as it was.`,
+          { duration: 12_000 },
+        );
       } finally {
         setBusy(false);
       }

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { proxy } from 'comlink';
 import type { Trace, TraceOptions, TraceStage } from '@core/trace';
 import { loadPicture } from '~/storage/pictures';
+import { report } from '~/storage/report';
 import { startTracer, type RunningTracer } from '~/workers/tracer';
 
 export interface PictureInHand {
@@ -65,8 +66,9 @@ export function useTracing(pictureId: string, options: TraceOptions): Tracing {
         const { width, height, pxPerMm, shown } = answer.value;
         url = URL.createObjectURL(shown);
         setPicture({ name: kept.name, width, height, pxPerMm, url });
-      } catch {
+      } catch (error) {
         if (gone) return;
+        report(error, 'opening a picture');
         setProblem('This picture could not be opened. Your piece is as it was.');
         setStage(null);
       }
@@ -109,8 +111,9 @@ export function useTracing(pictureId: string, options: TraceOptions): Tracing {
         if (!current()) return;
         await run(false);
         if (current()) setStage(null);
-      } catch {
+      } catch (error) {
         if (!current()) return;
+        report(error, 'tracing');
         setProblem('The tracing failed on this picture. Your piece is as it was.');
         setStage(null);
       }

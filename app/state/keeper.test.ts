@@ -10,6 +10,8 @@ const browser = vi.hoisted(() => ({
   ears: new Set<(what: Announcement) => void>(),
   full: false,
   writes: 0,
+  /** what takes no time to be noted */
+  noted: new Map<string, string>(),
 }));
 
 vi.mock('~/storage/database', async (original) => ({
@@ -24,6 +26,11 @@ vi.mock('~/storage/database', async (original) => ({
     },
   }),
 }));
+vi.stubGlobal('localStorage', {
+  setItem: (name: string, text: string) => void browser.noted.set(name, text),
+  getItem: (name: string) => browser.noted.get(name) ?? null,
+  removeItem: (name: string) => void browser.noted.delete(name),
+});
 vi.mock('~/storage/announce', () => ({
   announce: (what: Announcement) => browser.ears.forEach((hear) => hear(what)),
   onAnnouncement: (hear: (what: Announcement) => void) => {
@@ -136,6 +143,22 @@ describe('a record that is kept as it changes', () => {
       message: expect.stringMatching(/too long/) as string,
     });
     await expect(keep(KIND, 'k', note('much too long'), ANY)).rejects.toBeInstanceOf(StorageError);
+  });
+});
+
+describe('a page that goes away', () => {
+  it('leaves what it had not kept where the next page finds it', async () => {
+    const { keeper } = tab(note('a'));
+    keeper.change(note('b'));
+    await settle();
+    keeper.change(note('c'));
+    keeper.leave();
+    const [, text] = [...browser.noted][0]!;
+    expect(JSON.parse(text)).toMatchObject({ value: { text: 'c' } });
+    // A page that stays after all has kept it, and nothing is left over.
+    await settle(EVERY_MS);
+    expect(stored()).toBe('c');
+    expect(browser.noted.size).toBe(0);
   });
 });
 

@@ -1,6 +1,7 @@
 import { onAnnouncement } from '~/storage/announce';
 import { StorageError, table } from '~/storage/database';
 import { ANY, stampOf, type Known, type RecordKind } from '~/storage/records';
+import { forgetPending, notePending } from '~/storage/pending';
 import { report } from '~/storage/report';
 
 export type SaveState =
@@ -91,6 +92,19 @@ export class Keeper<T> {
     if (this.saving) return this.saving.then(() => (this.unsaved ? this.flush() : undefined));
     if (!this.unsaved || this.conflict) return Promise.resolve();
     return this.write(this.known);
+  }
+
+  /**
+   * The page may go away now. What is unsaved is noted where that takes no time, and kept as well if
+   * there is time for it.
+   */
+  leave(): void {
+    if (!this.unsaved || this.conflict) return;
+    const { kind, key } = this.options;
+    notePending(kind.table, key, this.known, this.latest);
+    void this.flush().then(() => {
+      if (!this.unsaved) forgetPending(kind.table, key);
+    });
   }
 
   private write(known: Known): Promise<void> {

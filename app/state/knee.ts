@@ -2,7 +2,9 @@ import { toast } from 'sonner';
 import type { Piece } from '@core/piece';
 import { betterTolerance, FOLLOW_TOLERANCES, type FollowPoint } from '@core/plan';
 import { printMm } from '@core/units';
+import { report } from '~/storage/report';
 import { slowPlanner, stopTrials } from '~/workers/planner';
+import { Stopped } from '~/workers/restartable';
 import type { PieceStore } from './pieceStore';
 import type { Tools } from './workbench';
 
@@ -36,7 +38,8 @@ async function toleranceAtKnee(piece: Piece, tools: Tools): Promise<number | nul
   const late = setTimeout(stopTrials, longest);
   try {
     for await (const found of followTrade(piece, tools)) points = found;
-  } catch {
+  } catch (error) {
+    if (!(error instanceof Stopped)) report(error, 'how closely to follow');
     return null;
   } finally {
     clearTimeout(late);

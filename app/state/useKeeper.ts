@@ -26,14 +26,15 @@ export function useKeeper<T>(
   const [keeper] = useState(() => new Keeper<T>(first, { ...options, onState: setState }));
   useEffect(() => {
     const deaf = keeper.listen();
-    const leave = (): void => void keeper.flush();
-    document.addEventListener('visibilitychange', leave);
+    const leave = (): void => keeper.leave();
+    const flush = (): void => void keeper.flush();
+    document.addEventListener('visibilitychange', flush);
     window.addEventListener('pagehide', leave);
     return () => {
-      document.removeEventListener('visibilitychange', leave);
+      document.removeEventListener('visibilitychange', flush);
       window.removeEventListener('pagehide', leave);
       deaf();
-      leave();
+      flush();
     };
   }, [keeper]);
   const id = useId();

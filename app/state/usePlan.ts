@@ -3,7 +3,8 @@ import type { Piece } from '@core/piece';
 import type { Dressing } from '@core/dressing';
 import type { Bench, Plan, Progress } from '@core/plan';
 import { onProgress, planner, stopPlanning } from '~/workers/planner';
-import { Stopped } from '~/workers/restartable';
+import { report } from '~/storage/report';
+import { Stopped, TookTooLong } from '~/workers/restartable';
 
 export interface PlanState {
   readonly plan: Plan | null;
@@ -27,14 +28,26 @@ interface Wish {
 
 type Found = Omit<PlanState, 'slow' | 'progress' | 'stop' | 'again'>;
 
-/** A plan that is there sooner than this says nothing of its work, ms. */
-const QUIET_MS = 600;
+/**
+ * A plan that is there sooner than this says nothing of its work, ms. One that takes longer takes the
+ * numbers of before from the screen: they are of another piece than the one that is drawn.
+ */
+export const QUIET_MS = 600;
 
 const NONE = { plan: null, dressing: null, planned: null };
 const STOPPED =
   'Planning was stopped. The figure is kept as it is: change it, or let it be planned again.';
 const FAILED =
   'This figure could not be planned. It is kept as it is; undo the last change to go on.';
+
+const TOO_LONG =
+  'This figure takes too long to plan, and planning was ended. It is kept as it is, and all other pieces go on. Follow it less closely, take out points or split it into several pieces; or let it be planned again.';
+
+function whyNone(error: unknown): string {
+  if (error instanceof Stopped) return STOPPED;
+  report(error, 'planning');
+  return error instanceof TookTooLong ? TOO_LONG : FAILED;
+}
 
 /** The plan of a piece, computed in the worker; while one runs only the newest wish is kept. */
 export function usePlan(piece: Piece, bench: Bench): PlanState {
@@ -54,13 +67,16 @@ export function usePlan(piece: Piece, bench: Bench): PlanState {
       const off = onProgress((news) => {
         if (news.pieceId === next.piece.id) setProgress(news.progress);
       });
-      const late = setTimeout(() => setSlow(true), QUIET_MS);
+      const late = setTimeout(() => {
+        setSlow(true);
+        setState((s) => ({ ...s, ...NONE, busy: true }));
+      }, QUIET_MS);
       try {
         const { plan, dressing } = await planner().dressed(next.piece, next.bench);
         const busy = next !== wanted.current;
         setState({ plan, dressing, planned: next.piece, busy, error: null });
       } catch (error) {
-        setState({ ...NONE, busy: false, error: error instanceof Stopped ? STOPPED : FAILED });
+        setState({ ...NONE, busy: false, error: whyNone(error) });
       }
       off();
       clearTimeout(late);

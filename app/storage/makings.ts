@@ -1,6 +1,7 @@
 import { readMaking, whyMakingNotKept, type MakingRecord } from '@core/making';
 import { StorageError, table } from './database';
 import { keepDeleted } from './deleted';
+import { takePending } from './pending';
 import { putAside } from './pieces';
 import { ANY, keep, remove, type Known, type RecordKind } from './records';
 
@@ -26,8 +27,15 @@ export const MAKING_RECORDS: RecordKind<MakingRecord> = {
   },
 };
 
+/** What a page that went away had not kept yet. */
+const pending = (): Promise<void> =>
+  takePending(MAKING_RECORDS, (_, making) =>
+    keepDeleted('making', `${making.pieceName || 'A making'}, as in another tab`, making),
+  );
+
 /** All makings that can be read, the newest first; what cannot be read is set aside. */
 export async function listMakings(pieceId?: string): Promise<MakingRecord[]> {
+  await pending();
   const store = table('makings');
   const list: MakingRecord[] = [];
   for (const key of await store.keys()) {
@@ -42,6 +50,7 @@ export async function listMakings(pieceId?: string): Promise<MakingRecord[]> {
 
 /** @returns the making, null when there is none. @throws StorageError when it cannot be read */
 export async function loadMaking(id: string): Promise<MakingRecord | null> {
+  await pending();
   const raw: unknown = await table('makings').getItem(id);
   if (raw === null) return null;
   const read = readMaking(raw);

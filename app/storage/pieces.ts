@@ -4,6 +4,7 @@ import { isFull, StorageError, table } from './database';
 import { keepDeleted } from './deleted';
 import { dropOldest, keepEarlier } from './earlier';
 import { ANY, keep, remove, type Known, type RecordKind } from './records';
+import { takePending } from './pending';
 import { report } from './report';
 
 /** A stored record that could not be read, kept apart so that nothing of it is lost. */
@@ -35,8 +36,13 @@ export const PIECE_RECORDS: RecordKind<Piece> = {
   },
 };
 
+/** What a page that went away had not kept yet; what a newer state stands in the way of is an earlier state. */
+const pending = (): Promise<void> =>
+  takePending(PIECE_RECORDS, (key, piece) => keepEarlier(key, piece, true));
+
 /** All pieces, newest change first. A damaged record is set aside and reported; the rest comes. */
 export async function listPieces(): Promise<PieceList> {
+  await pending();
   const pieces: Piece[] = [];
   const store = table('pieces');
   for (const key of await store.keys()) {
@@ -79,6 +85,7 @@ export async function dropAside(key: string): Promise<void> {
 
 /** @returns the piece, null when there is none, or throws the reason it cannot be read */
 export async function loadPiece(id: string): Promise<Piece | null> {
+  await pending();
   const raw: unknown = await table('pieces').getItem(id);
   if (raw === null) return null;
   const read = readPiece(raw);

@@ -1,6 +1,7 @@
 import { DEFAULT_TOOLBOX, readToolbox, whyToolboxNotKept, type Toolbox } from '@core/file';
 import { table } from './database';
 import { keepDeleted } from './deleted';
+import { takePending } from './pending';
 import { putAside } from './pieces';
 import { ANY, keep, type Known, type RecordKind } from './records';
 
@@ -36,6 +37,11 @@ async function keepTakenOut(before: Toolbox, after: Toolbox): Promise<void> {
 
 /** Kits, test coils and peg board; the defaults when none are stored or they cannot be read. */
 export async function loadToolbox(): Promise<Toolbox> {
+  await takePending(
+    TOOLBOX_RECORDS,
+    (_, toolbox) => keepDeleted('toolbox', 'Kits and coils, as in another tab', toolbox),
+    TOOLBOX_KEY,
+  );
   const raw: unknown = await table('settings').getItem(TOOLBOX_KEY);
   if (raw === null) return DEFAULT_TOOLBOX;
   const read = readToolbox(raw);

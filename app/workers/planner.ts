@@ -1,5 +1,6 @@
 import type { Remote } from 'comlink';
 import type { Progress } from '@core/plan';
+import { cardLimit, fileLimit, planLimit } from './limits';
 import type { Planner } from './planner.worker';
 import { restartable } from './restartable';
 
@@ -14,14 +15,16 @@ export interface ProgressOf {
 
 const listeners = new Set<(news: ProgressOf) => void>();
 
-const first = restartable<Planner>(start, (message) => {
+const first = restartable<Planner>(start, planLimit, (message) => {
   const news = message as Partial<ProgressOf> | null;
   if (news?.progress) listeners.forEach((listen) => listen(news as ProgressOf));
 });
-const second = restartable<Planner>(start);
-const third = restartable<Planner>(start);
+const second = restartable<Planner>(start, planLimit);
+const third = restartable<Planner>(start, planLimit);
+const files = restartable<Planner>(start, fileLimit);
+const cards = restartable<Planner>(start, cardLimit);
 
-/** The planner, in its own thread. The page never computes a plan itself. */
+/** The planner of the open piece, in its own thread. The page never computes a plan itself. */
 export const planner = (): Remote<Planner> => first.ask;
 
 /** A second planner for what may take a while, so that the plan on screen never waits for it. */
@@ -29,6 +32,12 @@ export const besidePlanner = (): Remote<Planner> => second.ask;
 
 /** A third one for trials that take seconds: nothing on screen waits for them. */
 export const slowPlanner = (): Remote<Planner> => third.ask;
+
+/** One that reads files and draws words and motifs: what hangs there holds nothing else up. */
+export const filePlanner = (): Remote<Planner> => files.ask;
+
+/** One for small pictures: a piece that cannot be planned costs the others nothing. */
+export const cardPlanner = (): Remote<Planner> => cards.ask;
 
 /** Ends whatever is being tried. */
 export const stopTrials = (): void => third.stop();

@@ -7,12 +7,12 @@ import {
   bestAxis,
   betterHalf,
   drawShape,
-  hasRoomFor,
   isHandChanged,
   mirrorHalf,
   PIECE_LIMITS,
   twinAxis,
   twinOf,
+  whyNotKept,
   withShape,
   type FigurePath,
   type Piece,
@@ -183,12 +183,11 @@ const planner = {
     const fontOf = await fontsFor([shape]);
     const drawn = answer(() => drawShape(shape, piece.wire, fontOf, bench));
     if (!drawn.ok) return drawn;
-    if (!hasRoomFor(piece, drawn.value, shape.id)) {
-      const message = `With this the piece would have more than ${PIECE_LIMITS.paths} lines. Nothing was changed.`;
-      return { ok: false, message };
-    }
+    const next = withShape(piece, shape, drawn.value);
+    const why = whyNotKept(next);
+    if (why) return { ok: false, message: `This cannot be drawn so: ${why}. Nothing was changed.` };
     const { missing, tight } = drawn.value;
-    return { ok: true, value: { piece: withShape(piece, shape, drawn.value), missing, tight } };
+    return { ok: true, value: { piece: next, missing, tight } };
   },
 
   /** Draws words and motifs anew, for another wire; those changed by hand stay as they are. */
@@ -197,8 +196,8 @@ const planner = {
     return piece.shapes.reduce((now, shape) => {
       if (isHandChanged(piece, shape)) return now;
       const drawn = answer(() => drawShape(shape, now.wire, fontOf, bench));
-      const fits = drawn.ok && hasRoomFor(now, drawn.value, shape.id);
-      return fits ? withShape(now, shape, drawn.value) : now;
+      const next = drawn.ok ? withShape(now, shape, drawn.value) : now;
+      return whyNotKept(next) ? now : next;
     }, piece);
   },
 

@@ -5,12 +5,21 @@ export class Stopped extends Error {
   override readonly name = 'Stopped';
 }
 
+/** The work took longer than it may, and was ended. */
+export class TookTooLong extends Error {
+  override readonly name = 'TookTooLong';
+}
+
 /** A worker that can be stopped whatever it is doing, and begins anew with the next question. */
 export interface Restartable<T> {
-  /** asks the worker; what is in work when it is stopped fails with `Stopped` */
+  /** asks the worker, one question after the other; what is stopped fails with `Stopped` */
   readonly ask: Remote<T>;
+  /** ends the question in work and all that wait */
   readonly stop: () => void;
 }
+
+/** How long a question may take, ms, by its name and what it is about. */
+export type LimitOf = (method: string, args: readonly unknown[]) => number;
 
 interface Running<T> {
   readonly worker: Worker;
@@ -20,15 +29,26 @@ interface Running<T> {
   readonly end: (why: Error) => void;
 }
 
+interface Job {
+  readonly method: string;
+  readonly args: readonly unknown[];
+  readonly answer: (value: unknown) => void;
+  readonly fail: (why: unknown) => void;
+}
+
 /**
  * @param start makes the worker
+ * @param limitOf a question that takes longer is ended, and the worker replaced; those that wait go on
  * @param hears what the worker says by itself, between its answers and in order with them
  */
 export function restartable<T>(
   start: () => Worker,
+  limitOf: LimitOf,
   hears: (message: unknown) => void = () => undefined,
 ): Restartable<T> {
   let running: Running<T> | null = null;
+  let waiting: Job[] = [];
+  let busy = false;
 
   const begin = (): Running<T> => {
     const worker = start();
@@ -51,21 +71,52 @@ export function restartable<T>(
     return now;
   };
 
-  type Ask = (...args: unknown[]) => Promise<unknown>;
+  type Ask = (...args: readonly unknown[]) => Promise<unknown>;
+
+  /** Works off what waits: one question at a time, so that one that is ended takes no other with it. */
+  const work = async (): Promise<void> => {
+    if (busy) return;
+    busy = true;
+    for (let job = waiting.shift(); job; job = waiting.shift()) {
+      const now = (running ??= begin());
+      const most = limitOf(job.method, job.args);
+      const late = setTimeout(
+        () => now.end(new TookTooLong(`It took longer than ${Math.round(most / 1000)} s.`)),
+        most,
+      );
+      try {
+        const call = (now.remote as Record<string, Ask>)[job.method]!;
+        job.answer(await Promise.race([call(...job.args), now.ended]));
+      } catch (error) {
+        job.fail(error);
+      } finally {
+        clearTimeout(late);
+      }
+    }
+    busy = false;
+  };
+
   const ask = new Proxy(
     {},
     {
       get: (_, method): Ask | undefined => {
         // So that nobody takes it for a promise.
-        if (method === 'then') return undefined;
-        return (...args) => {
-          const now = (running ??= begin());
-          const call = (now.remote as Record<string | symbol, Ask>)[method]!;
-          return Promise.race([call(...args), now.ended]);
-        };
+        if (method === 'then' || typeof method === 'symbol') return undefined;
+        return (...args) =>
+          new Promise((answer, fail) => {
+            waiting.push({ method, args, answer, fail });
+            void work();
+          });
       },
     },
   ) as Remote<T>;
 
-  return { ask, stop: () => running?.end(new Stopped('The work was stopped.')) };
+  const stop = (): void => {
+    const why = new Stopped('The work was stopped.');
+    const left = waiting;
+    waiting = [];
+    for (const job of left) job.fail(why);
+    running?.end(why);
+  };
+  return { ask, stop };
 }

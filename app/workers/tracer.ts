@@ -1,4 +1,6 @@
-import { wrap, type Remote } from 'comlink';
+import type { Remote } from 'comlink';
+import { traceLimit } from './limits';
+import { restartable } from './restartable';
 import type { Tracer } from './tracer.worker';
 
 /** A tracer in its own thread, and how to stop it whatever it is doing. */
@@ -8,6 +10,9 @@ export interface RunningTracer {
 }
 
 export function startTracer(): RunningTracer {
-  const worker = new Worker(new URL('./tracer.worker.ts', import.meta.url), { type: 'module' });
-  return { remote: wrap<Tracer>(worker), stop: () => worker.terminate() };
+  const { ask, stop } = restartable<Tracer>(
+    () => new Worker(new URL('./tracer.worker.ts', import.meta.url), { type: 'module' }),
+    traceLimit,
+  );
+  return { remote: ask, stop };
 }

@@ -73,5 +73,5 @@ export {
 } from './dressingSchema';
 export { twinAxis, twinOf } from './twin';
 export { shapeSchema, type Place, type Shape } from './shapeSchema';
-export { freshShapeId, hasRoomFor, isHandChanged, withoutShape, withShape } from './shapes';
+export { freshShapeId, isHandChanged, withoutShape, withShape } from './shapes';
 export type { WireEnd } from '../element';

@@ -98,13 +98,13 @@ const sound = new WeakSet<FigurePath>();
 export function whyNotKept(piece: Piece): string | null {
   const reach = reachProblem(piece.paths);
   if (reach) return reach;
+  if (piece.paths.length > PIECE_LIMITS.paths) {
+    return `it would have more than ${PIECE_LIMITS.paths} lines`;
+  }
   const isNew = (path: FigurePath): boolean => !sound.has(path);
   const fresh = piece.paths.filter(isNew);
   const read = pieceSchema.safeParse({ ...piece, paths: fresh });
   if (!read.success) return schemaWords(read.error);
-  if (piece.paths.length > PIECE_LIMITS.paths) {
-    return `it would have more than ${PIECE_LIMITS.paths} lines`;
-  }
   for (const path of fresh) sound.add(path);
   return null;
 }

@@ -9,7 +9,7 @@ import {
   drawShape,
   figureBox,
   freshShapeId,
-  hasRoomFor,
+  whyNotKept,
   isHandChanged,
   moveNode,
   newPiece,
@@ -184,7 +184,7 @@ describe('a shape on a piece', () => {
     const long = word({ text: 'x'.repeat(60), join: false }, { around });
     const drawn = drawShape(long, empty.wire, noFont);
     expect(drawn.paths.length).toBeGreaterThan(PIECE_LIMITS.paths);
-    expect(hasRoomFor(empty, drawn, 's1')).toBe(false);
+    expect(whyNotKept(withShape(empty, long, drawn))).toMatch(/more than 500 lines/);
     expect(freshShapeId(put(empty, word({}, {}, 's1')))).toBe('s2');
   });
 });

@@ -2,7 +2,7 @@ import { applyAffine, isMirror, similarityFactor, type Affine } from '../geometr
 import { MOTIFS } from '../motif';
 import type { DrawnShape } from './drawShape';
 import { markOf } from './mark';
-import { PIECE_LIMITS, type FigurePath, type Piece, type Wire } from './schema';
+import type { FigurePath, Piece, Wire } from './schema';
 import type { Place, Shape } from './shapeSchema';
 
 /** Whether a shape's lines were changed by hand since they were drawn. */
@@ -16,14 +16,6 @@ export function isHandChanged(piece: Piece, shape: Shape): boolean {
 
 const ownIds = (piece: Piece, id: string): Set<string> =>
   new Set(piece.shapes.find((s) => s.id === id)?.lines.map((l) => l.id));
-
-/** Whether a shape's lines still fit into the piece. */
-export function hasRoomFor(piece: Piece, drawn: Pick<DrawnShape, 'paths'>, id: string): boolean {
-  const own = ownIds(piece, id);
-  const kept = piece.paths.filter((p) => !own.has(p.id));
-  const nodes = [...kept, ...drawn.paths].reduce((n, p) => n + p.nodes.length, 0);
-  return kept.length + drawn.paths.length <= PIECE_LIMITS.paths && nodes <= PIECE_LIMITS.nodes;
-}
 
 /**
  * The piece with a shape drawn on it: its lines take the place of those it had. What was chosen

@@ -3,6 +3,8 @@ import type { Piece } from '@core/piece';
 import type { FollowPoint } from '@core/plan';
 import { followTrade } from '~/state/knee';
 import type { Tools } from '~/state/workbench';
+import { report } from '~/storage/report';
+import { Stopped } from '~/workers/restartable';
 
 /** What was worked out for the last drawings, by what it depends on. */
 const known = new Map<string, readonly FollowPoint[]>();
@@ -32,7 +34,9 @@ export function useFollow(
       }
       known.set(key, points);
       if (known.size > 20) known.delete(known.keys().next().value!);
-    })().catch(() => undefined);
+    })().catch((error: unknown) => {
+      if (!(error instanceof Stopped)) report(error, 'how closely to follow');
+    });
     return () => {
       current = false;
     };

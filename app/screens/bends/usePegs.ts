@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { PegAnswer } from '@core/steps';
 import { useShown, useWorkbench } from '~/state/workbench';
+import { report } from '~/storage/report';
 import { besidePlanner } from '~/workers/planner';
 import { pegBoardOf, type PegChoice } from './pegChoice';
 
@@ -18,7 +19,10 @@ export function usePegs(wire: number, choice: PegChoice): PegAnswer | null {
     besidePlanner()
       .pegs(planned, tools, wire, twin, wished)
       .then((made) => current && setAnswer(made))
-      .catch(() => current && setAnswer(null));
+      .catch((error: unknown) => {
+        report(error, 'pegs');
+        if (current) setAnswer(null);
+      });
     return () => {
       current = false;
     };

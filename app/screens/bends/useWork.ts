@@ -1,25 +1,27 @@
-import { useEffect, useState } from 'react';
+import { useMemo } from 'react';
+import type { Piece } from '@core/piece';
 import type { WireSteps } from '@core/steps';
-import { useShown, useWorkbench } from '~/state/workbench';
+import { useAnswer } from '~/state/useAnswer';
+import { useShown, useWorkbench, type Tools } from '~/state/workbench';
 import { besidePlanner } from '~/workers/planner';
 
-/** The steps of one wire of the piece on screen; those of before stay until the new ones are there. */
+interface Question {
+  readonly piece: Piece;
+  readonly tools: Tools;
+  readonly wire: number;
+  readonly twin: boolean;
+}
+const ask = ({ piece, tools, wire, twin }: Question): Promise<WireSteps | null> =>
+  besidePlanner().work(piece, tools, wire, twin);
+
+/** The steps of one wire of the piece on screen; without them the bends are still there. */
 export function useWork(wire: number): WireSteps | null {
   const { planState, tools } = useWorkbench();
   const { planned } = planState;
   const { twin } = useShown();
-  const [work, setWork] = useState<WireSteps | null>(null);
-  useEffect(() => {
-    if (!planned) return;
-    let current = true;
-    besidePlanner()
-      .work(planned, tools, wire, twin)
-      .then((made) => current && setWork(made))
-      // Without steps the bends are still there; the plan says what is wrong.
-      .catch(() => current && setWork(null));
-    return () => {
-      current = false;
-    };
-  }, [planned, tools, wire, twin]);
-  return work;
+  const question = useMemo(
+    () => planned && { piece: planned, tools, wire, twin },
+    [planned, tools, wire, twin],
+  );
+  return useAnswer(question, ask, 'the steps of a wire').value;
 }

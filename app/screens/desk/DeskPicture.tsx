@@ -4,7 +4,8 @@ import { growBox } from '@core/geometry';
 import type { Piece } from '@core/piece';
 import { useExtent } from '~/components/FigureView';
 import { WireDrawing } from '~/components/WireDrawing';
-import { planner } from '~/workers/planner';
+import { report } from '~/storage/report';
+import { cardPlanner } from '~/workers/planner';
 import type { DressedPlan } from '~/workers/planner.worker';
 
 const BENCH = { kit: DEFAULT_KIT };
@@ -14,11 +15,14 @@ export function DeskPicture({ piece, name }: { piece: Piece; name: string }) {
   const [drawn, setDrawn] = useState<{ piece: Piece; made: DressedPlan } | null>(null);
   useEffect(() => {
     let current = true;
-    planner()
+    cardPlanner()
       .dressed(piece, BENCH)
       .then((made) => current && setDrawn({ piece, made }))
       // Without a picture the numbers are still there.
-      .catch(() => current && setDrawn(null));
+      .catch((error: unknown) => {
+        report(error, 'a picture of the desk');
+        if (current) setDrawn(null);
+      });
     return () => {
       current = false;
     };

@@ -1,24 +1,29 @@
-import { useEffect, useState } from 'react';
-import { useShown, useWorkbench } from '~/state/workbench';
+import { useMemo } from 'react';
+import type { Piece } from '@core/piece';
+import type { LengthUnit } from '@core/units';
+import { useAnswer } from '~/state/useAnswer';
+import { useShown, useWorkbench, type Tools } from '~/state/workbench';
 import { besidePlanner } from '~/workers/planner';
 import type { MakingPlan } from '~/workers/planner.worker';
 
-/** The order of assembly of the piece on screen; the one of before stays until the new one is there. */
+interface Question {
+  readonly piece: Piece;
+  readonly tools: Tools;
+  readonly twin: boolean;
+  readonly unit: LengthUnit;
+}
+const ask = ({ piece, tools, twin, unit }: Question): Promise<MakingPlan> =>
+  besidePlanner().assembly(piece, tools, twin, unit);
+
+/** The order of assembly of the piece on screen. */
 export function useAssembly(): MakingPlan | null {
   const { planState, tools, settings } = useWorkbench();
   const { planned } = planState;
+  const { unit } = settings;
   const { twin } = useShown();
-  const [made, setMade] = useState<MakingPlan | null>(null);
-  useEffect(() => {
-    if (!planned) return;
-    let current = true;
-    besidePlanner()
-      .assembly(planned, tools, twin, settings.unit)
-      .then((answer) => current && setMade(answer))
-      .catch(() => current && setMade(null));
-    return () => {
-      current = false;
-    };
-  }, [planned, tools, twin, settings.unit]);
-  return made;
+  const question = useMemo(
+    () => planned && { piece: planned, tools, twin, unit },
+    [planned, tools, twin, unit],
+  );
+  return useAnswer(question, ask, 'the order of assembly').value;
 }

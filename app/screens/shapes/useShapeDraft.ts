@@ -2,7 +2,8 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { isHandChanged, withoutShape, type Piece, type Shape } from '@core/piece';
 import { amend } from '~/state/pieceStore';
 import { useEdit, useWorkbench } from '~/state/workbench';
-import { planner } from '~/workers/planner';
+import { report } from '~/storage/report';
+import { filePlanner } from '~/workers/planner';
 import { newShape } from './newShape';
 
 /** A word or motif in work: each change is on the piece and kept at once; all of them are one step back. */
@@ -49,9 +50,12 @@ export function useShapeDraft(): ShapeDraft {
     while (wanted.current && done !== wanted.current) {
       const next: Shape = wanted.current;
       const base = store.getState().piece;
-      const answer = await planner()
+      const answer = await filePlanner()
         .shape(base, next, tools)
-        .catch(() => ({ ok: false as const, message: NOT_DRAWN }));
+        .catch((error: unknown) => {
+          report(error, 'drawing a shape');
+          return { ok: false as const, message: NOT_DRAWN };
+        });
       const now = store.getState().piece;
       // Changed elsewhere meanwhile: drawn again on what is there now.
       if (now !== base) continue;

@@ -2,7 +2,9 @@ import { startTransition, useEffect, useState } from 'react';
 import type { GaugeRemedy, Verdict } from '@core/gauge';
 import type { Piece } from '@core/piece';
 import { useWorkbench } from '~/state/workbench';
+import { report } from '~/storage/report';
 import { besidePlanner, planner } from '~/workers/planner';
+import { Stopped } from '~/workers/restartable';
 
 export interface VerdictState {
   readonly verdict: Verdict | null;
@@ -33,7 +35,8 @@ export function useVerdict(): VerdictState {
         if (!current) return;
         const remedies = await besidePlanner().remedies(planned, tools, limits);
         show({ verdict, of: planned, remedies });
-      } catch {
+      } catch (error) {
+        if (!(error instanceof Stopped)) report(error, 'the gauge verdict');
         show({ ...NONE, of: planned });
       }
     })();

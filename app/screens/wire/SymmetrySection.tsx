@@ -5,7 +5,8 @@ import type { Piece, Symmetry } from '@core/piece';
 import { printMm } from '@core/units';
 import { Button, Section } from '~/components/ui';
 import { useEdit, usePiece } from '~/state/workbench';
-import { besidePlanner, planner } from '~/workers/planner';
+import { report } from '~/storage/report';
+import { besidePlanner } from '~/workers/planner';
 
 /** Halves that differ by more than these shares of the figure's size are not meant to be alike. */
 const UNLIKE = { worst: 0.05, mean: 0.015 } as const;
@@ -20,7 +21,10 @@ export function useSymmetry(planned: Piece | null): Symmetry | null {
     besidePlanner()
       .symmetry(planned)
       .then((answer) => current && setFound(answer))
-      .catch(() => current && setFound(null));
+      .catch((error: unknown) => {
+        report(error, 'symmetry');
+        if (current) setFound(null);
+      });
     return () => {
       current = false;
     };
@@ -38,7 +42,7 @@ export function SymmetrySection({ found, sizeMm }: { found: Symmetry; sizeMm: nu
   const piece = usePiece();
   const edit = useEdit();
   const mirror = async (): Promise<void> => {
-    const answer = await planner().mirror(piece);
+    const answer = await besidePlanner().mirror(piece);
     if (answer.ok) edit((p) => ({ ...p, paths: answer.value.paths }));
     else toast.error(answer.message);
   };

@@ -4,7 +4,8 @@ import { METAL_FACTS, METALS, TEMPER_NAMES, TEMPERS } from '@core/wire';
 import { GaugeFields } from '~/components/GaugeFields';
 import { Choices, Picker, Section } from '~/components/ui';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
-import { planner } from '~/workers/planner';
+import { report } from '~/storage/report';
+import { filePlanner } from '~/workers/planner';
 
 export function WireSection() {
   const piece = usePiece();
@@ -19,9 +20,12 @@ export function WireSection() {
       return;
     }
     // Letters and motifs keep to what tools leave in the new wire.
-    void planner()
+    void filePlanner()
       .shapes(withWire(now), tools)
-      .catch(() => withWire(now))
+      .catch((error: unknown) => {
+        report(error, 'drawing shapes anew');
+        return withWire(now);
+      })
       .then((drawn) => edit((p) => (p === now ? drawn : withWire(p))));
   };
   const facts = METAL_FACTS[wire.metal];

@@ -1,23 +1,16 @@
-import { useEffect, useState } from 'react';
+import { useMemo } from 'react';
 import type { Piece } from '@core/piece';
 import type { RouteOverview } from '@core/plan';
+import { useAnswer } from '~/state/useAnswer';
 import { planner } from '~/workers/planner';
 
-/** The ways in which a piece's lines can be run; null until they are known. */
-export function useRoutes(piece: Piece): RouteOverview | null {
-  const [found, setFound] = useState<RouteOverview | null>(null);
-  useEffect(() => {
-    let current = true;
-    void planner()
-      .routes(piece)
-      // Without an answer the ways to run it are not offered; the plan says what is wrong.
-      .catch(() => null)
-      .then((overview) => {
-        if (current) setFound(overview);
-      });
-    return () => {
-      current = false;
-    };
-  }, [piece]);
-  return found;
-}
+const ask = ({ piece }: { readonly piece: Piece }): Promise<RouteOverview> =>
+  planner().routes(piece);
+
+/** The ways in which a piece's lines can be run; null until they are known, or where there are none. */
+export const useRoutes = (piece: Piece): RouteOverview | null =>
+  useAnswer(
+    useMemo(() => ({ piece }), [piece]),
+    ask,
+    'ways to run it',
+  ).value;

@@ -1,0 +1,57 @@
+import { keep, type RecordKind } from './records';
+import { report } from './report';
+
+/**
+ * What was not kept yet when a page went away. The browser's database does not finish what is begun at
+ * that moment; this store does, and the next page puts it where it belongs.
+ */
+const PREFIX = 'hush-road.pending';
+
+const nameOf = (table: string, key: string): string => `${PREFIX} ${table} ${key}`;
+
+interface Pending {
+  readonly known: string;
+  readonly value: unknown;
+}
+
+/** Notes a record at once, without waiting for anything. */
+export function notePending(table: string, key: string, known: string, value: unknown): void {
+  try {
+    const pending: Pending = { known, value };
+    localStorage.setItem(nameOf(table, key), JSON.stringify(pending));
+  } catch {
+    // A piece that is too large for it: what was kept half a second ago is there.
+  }
+}
+
+export function forgetPending(table: string, key: string): void {
+  localStorage.removeItem(nameOf(table, key));
+}
+
+/**
+ * Keeps what a page that went away had not kept yet.
+ * @param own the record of this key only, where a table has several kinds
+ * @param putBy takes what cannot be kept because something newer stands there
+ */
+export async function takePending<T>(
+  kind: RecordKind<T>,
+  putBy: (key: string, value: T) => Promise<unknown>,
+  own?: string,
+): Promise<void> {
+  const start = own === undefined ? `${PREFIX} ${kind.table} ` : nameOf(kind.table, own);
+  for (const name of Object.keys(localStorage)) {
+    if (!name.startsWith(start)) continue;
+    const text = localStorage.getItem(name);
+    localStorage.removeItem(name);
+    try {
+      const { known, value } = JSON.parse(text ?? '') as Pending;
+      const read = kind.read(value);
+      if (!read.ok) continue;
+      const key = name.slice(nameOf(kind.table, '').length);
+      const done = await keep(kind, key, read.value, known);
+      if (done === 'elsewhere') await putBy(key, read.value);
+    } catch (error) {
+      report(error, 'what was not kept before');
+    }
+  }
+}

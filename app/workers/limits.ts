@@ -1,0 +1,22 @@
+import type { Piece } from '@core/piece';
+import type { LimitOf } from './restartable';
+
+/** Every question may take so long, and so much more for each point of the piece that it is about, ms. */
+const PLAN_MS = { least: 30_000, point: 6 } as const;
+/** What is drawn small on the list goes without a plan sooner. */
+const CARD_MS = 12_000;
+/** Reading a file: its size is bounded before. */
+const FILE_MS = 20_000;
+const TRACE_MS = 180_000;
+
+const pointsOf = (what: unknown): number => {
+  const paths = (what as Partial<Piece> | null)?.paths;
+  return Array.isArray(paths) ? paths.reduce((sum, p) => sum + p.nodes.length, 0) : 0;
+};
+
+/** The limit of a question about a piece, by its points. */
+export const planLimit: LimitOf = (_, [piece]) => PLAN_MS.least + PLAN_MS.point * pointsOf(piece);
+export const cardLimit: LimitOf = () => CARD_MS;
+export const fileLimit: LimitOf = (method, args) =>
+  method.startsWith('read') ? FILE_MS : planLimit(method, args);
+export const traceLimit: LimitOf = () => TRACE_MS;
