@@ -255,9 +255,9 @@ async function twoTabs(context: BrowserContext): Promise<[Page, Page]> {
 /** From now on the browser keeps nothing that this tab writes, until it is told to again. */
 const refuseWrites = (page: Page): Promise<void> =>
   page.evaluate(() => {
-    const { put } = IDBObjectStore.prototype;
+    const put = Object.getOwnPropertyDescriptor(IDBObjectStore.prototype, 'put')!;
     (globalThis as { writeAgain?: () => void }).writeAgain = () => {
-      IDBObjectStore.prototype.put = put;
+      Object.defineProperty(IDBObjectStore.prototype, 'put', put);
     };
     IDBObjectStore.prototype.put = () => {
       throw new DOMException('The quota is used up.', 'QuotaExceededError');
