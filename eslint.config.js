@@ -115,6 +115,7 @@ export default tseslint.config(
         setInterval: 'readonly',
         clearInterval: 'readonly',
         fetch: 'readonly',
+        AbortSignal: 'readonly',
         Buffer: 'readonly',
         performance: 'readonly',
       },
@@ -122,8 +123,10 @@ export default tseslint.config(
   },
   ...roomRules,
   {
-    files: ['public/sw.js'],
-    languageOptions: { globals: { self: 'readonly', caches: 'readonly', Request: 'readonly' } },
+    files: ['public/theme.js'],
+    languageOptions: {
+      globals: { document: 'readonly', localStorage: 'readonly', matchMedia: 'readonly' },
+    },
   },
   prettier,
 );

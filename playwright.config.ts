@@ -14,6 +14,8 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
+    // Only the tests of work without a connection let all files be kept in the browser.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
       args: [
@@ -25,7 +27,7 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: 'node node_modules/@react-router/serve/bin.js build/server/index.js',
+    command: 'node server/main.mjs',
     url: `http://127.0.0.1:${port}/health`,
     env: { HOST: '127.0.0.1', PORT: String(port), NODE_ENV: 'production' },
     reuseExistingServer: false,

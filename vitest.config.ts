@@ -8,7 +8,7 @@ export default defineConfig({
     alias: { '~': here('./app'), '@core': here('./core'), '@demo': here('./demo') },
   },
   test: {
-    include: ['{core,app,cli,demo,scripts}/**/*.test.{ts,tsx}'],
+    include: ['{core,app,cli,demo,offline,scripts,server}/**/*.test.{ts,tsx}'],
     setupFiles: ['./scripts/propertySeed.ts'],
     environment: 'node',
     testTimeout: 180_000,

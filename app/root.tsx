@@ -6,13 +6,15 @@ import {
   ScrollRestoration,
   isRouteErrorResponse,
 } from 'react-router';
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
+import { report } from './storage/report';
 import type { Route } from './+types/root';
 import './app.css';
-import { THEME_SCRIPT } from './state/theme';
+import './state/plainZod';
 
 export const links: Route.LinksFunction = () => [
   { rel: 'icon', href: '/favicon.svg', type: 'image/svg+xml' },
+  { rel: 'manifest', href: '/manifest.webmanifest' },
 ];
 
 export const meta: Route.MetaFunction = () => [
@@ -32,7 +34,7 @@ export function Layout({ children }: { children: ReactNode }) {
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <Meta />
         <Links />
-        <script dangerouslySetInnerHTML={{ __html: THEME_SCRIPT }} />
+        <script src="/theme.js" />
       </head>
       <body>
         {children}
@@ -48,6 +50,9 @@ export default function App() {
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  useEffect(() => {
+    if (!isRouteErrorResponse(error)) report(error, 'a screen');
+  }, [error]);
   const missing = isRouteErrorResponse(error) && error.status === 404;
   const said = isRouteErrorResponse(error) && typeof error.data === 'string' ? error.data : null;
   return (

@@ -22,4 +22,5 @@ export default [
   ]),
   route('demo.json', 'routes/demo.ts'),
   route('health', 'routes/health.ts'),
+  route('*', 'routes/missing.tsx'),
 ] satisfies RouteConfig;

@@ -81,19 +81,22 @@ test('the timer pauses', async ({ page }) => {
   await expect(time).toHaveText(stood ?? '');
 });
 
-test('it goes on without a connection, reload included', async ({ page, context }) => {
-  await begin(page, 'Key');
-  await expect(page.getByText(/works without a connection/)).toBeVisible();
-  await page.keyboard.press('ArrowRight');
-  await expect(count(page)).toContainText('step 2 of');
-  await page.waitForTimeout(600);
-  await context.setOffline(true);
-  await page.keyboard.press('ArrowRight');
-  await expect(count(page)).toContainText('step 3 of');
-  await page.waitForTimeout(600);
-  await page.reload();
-  await expect(count(page)).toContainText('step 3 of');
-  await context.setOffline(false);
+test.describe('without a connection', () => {
+  test.use({ serviceWorkers: 'allow' });
+  test('it goes on without a connection, reload included', async ({ page, context }) => {
+    await begin(page, 'Key');
+    await expect(page.getByText(/works without a connection/)).toBeVisible();
+    await page.keyboard.press('ArrowRight');
+    await expect(count(page)).toContainText('step 2 of');
+    await page.waitForTimeout(600);
+    await context.setOffline(true);
+    await page.keyboard.press('ArrowRight');
+    await expect(count(page)).toContainText('step 3 of');
+    await page.waitForTimeout(600);
+    await page.reload();
+    await expect(count(page)).toContainText('step 3 of');
+    await context.setOffline(false);
+  });
 });
 
 test('the mirrored twin is made by its own steps', async ({ page }) => {

@@ -17,7 +17,7 @@ const routed = spawnSync(process.execPath, [routing], { stdio: 'inherit' });
 const judging = await ensureBundle('benchGauge', 'scripts/benchGauge.ts', ['scripts', 'core']);
 const judged = spawnSync(process.execPath, [judging], { stdio: 'inherit' });
 
-if (ensureBuild() !== 0) process.exit(1);
+if ((await ensureBuild()) !== 0) process.exit(1);
 const port = 4391;
 const server = startServer(port);
 const at = (path) => `http://127.0.0.1:${port}${path}`;

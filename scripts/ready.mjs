@@ -53,9 +53,10 @@ export function ensurePackages({ quiet = false } = {}) {
 }
 
 /** Builds the application when its sources have changed. */
-export function ensureBuild() {
+export async function ensureBuild() {
   const hash = contentHash([
     'app',
+    'offline',
     'core',
     'demo',
     'public',
@@ -74,24 +75,21 @@ export function ensureBuild() {
       env: { ...process.env, NODE_ENV: 'production' },
     },
   );
-  if (done.status === 0) remember('build', hash);
-  return done.status ?? 1;
+  if (done.status !== 0) return done.status ?? 1;
+  // Only now are its packages surely there.
+  const { buildOffline } = await import('./buildOffline.mjs');
+  await buildOffline(root);
+  remember('build', hash);
+  return 0;
 }
 
 /** Starts the built server; resolves with the process. */
 export function startServer(port) {
-  return spawn(
-    process.execPath,
-    [
-      join(root, 'node_modules', '@react-router', 'serve', 'bin.js'),
-      join(root, 'build', 'server', 'index.js'),
-    ],
-    {
-      cwd: root,
-      stdio: ['ignore', 'pipe', 'inherit'],
-      env: { ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port) },
-    },
-  );
+  return spawn(process.execPath, [join(root, 'server', 'main.mjs')], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port) },
+  });
 }
 
 /** Bundles a TypeScript entry for Node when it or the core changed; resolves with the bundle's path. */

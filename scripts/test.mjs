@@ -99,7 +99,7 @@ const unitOk = run(
 count('Unit tests', unitReport, unitResults, unitOk);
 
 console.log('\n== Build');
-const built = ensureBuild() === 0;
+const built = (await ensureBuild()) === 0;
 if (built) passed++;
 else fail('Build');
 

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { Calculator, Copy, Plus, Settings2, Trash2, TriangleAlert, Wrench } from 'lucide-react';
-import { Link, redirect, useFetcher } from 'react-router';
+import { Link, redirect, useFetcher, useRevalidator } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { growBox, pathsBox } from '@core/geometry';
@@ -13,6 +13,7 @@ import { SketchDrawing, WireDrawing } from '~/components/WireDrawing';
 import { useCardPlan } from '~/screens/useCardPlan';
 import { Button, buttonClass, IconButton } from '~/components/ui';
 import { saveFile } from '~/components/saveFile';
+import { StorageError } from '~/storage/database';
 import {
   deletePiece,
   dropAside,
@@ -23,6 +24,10 @@ import {
 } from '~/storage/pieces';
 import { isPicture, usePictureFile } from '~/screens/usePictureFile';
 import { bringBack } from '~/storage/bringBack';
+import { changeCopies, isCopyDue, loadCopies } from '~/storage/copies';
+import { askToLast } from '~/storage/room';
+import { report } from '~/storage/report';
+import { saveWorkshop } from '~/screens/settings/WorkshopFile';
 import { listDeleted } from '~/storage/deleted';
 import { allEarlier } from '~/storage/earlier';
 import { listMakings } from '~/storage/makings';
@@ -48,7 +53,11 @@ export async function clientLoader() {
       for (const piece of await fetchDemo()) await savePiece(piece);
       await noteDemoOffered();
     } catch (error) {
-      message = error instanceof Error ? error.message : null;
+      report(error, 'the Lantern Lane pieces');
+      message =
+        error instanceof StorageError
+          ? error.message
+          : 'The Lantern Lane pieces could not be fetched. Your own pieces are all here.';
     }
   }
   const list = await listPieces();
@@ -58,7 +67,8 @@ export async function clientLoader() {
     await listDeleted(),
     await allEarlier(),
   ]);
-  return { ...list, message };
+  const copyDue = isCopyDue(list.pieces, await loadCopies(), Date.now());
+  return { ...list, message, copyDue };
 }
 clientLoader.hydrate = true as const;
 
@@ -78,7 +88,7 @@ const intent = z.discriminatedUnion('do', [
 
 function pieceFrom(json: string): Piece {
   const read = readPiece(JSON.parse(json));
-  if (!read.ok) throw new Error(read.message);
+  if (!read.ok) throw new StorageError(read.message);
   return read.value;
 }
 
@@ -129,10 +139,12 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
         return null;
     }
   } catch (error) {
-    return {
-      failed: error instanceof Error ? error.message : 'That did not work. Nothing was changed.',
-    };
+    if (error instanceof StorageError) return { failed: error.message };
+    report(error, 'the list of pieces');
+    return { failed: 'That did not work. Nothing was changed.' };
   }
+  // The first piece of one's own: the browser is asked to keep it.
+  askToLast().catch((error: unknown) => report(error, 'asking for lasting room'));
   const picture = wish.do === 'new' ? wish.picture : undefined;
   throw redirect(
     picture ? `/piece/${id}/trace?picture=${encodeURIComponent(picture)}` : `/piece/${id}/figure`,
@@ -140,7 +152,7 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
 }
 
 export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
-  const { pieces, aside, message } = loaderData;
+  const { pieces, aside, message, copyDue } = loaderData;
   const { settings } = useWorkshop();
   const fetcher = useFetcher<Done>();
   const submit = fetcher.submit;
@@ -222,6 +234,7 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
           Open a piece to see its cut length and bends, begin a new one, or drop a picture or a
           drawing (SVG, DXF) of your own anywhere here.
         </p>
+        {copyDue && <CopyReminder />}
         {aside.length > 0 && (
           <AsideList
             aside={aside}
@@ -250,6 +263,45 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
         </p>
       </main>
     </div>
+  );
+}
+
+/** Work that is only in this browser is spoken of now and then. */
+function CopyReminder() {
+  const { revalidate } = useRevalidator();
+  const [busy, setBusy] = useState(false);
+  const done = (work: Promise<void>): void => {
+    setBusy(true);
+    work
+      .catch((error: unknown) => {
+        report(error, 'a copy of the workshop');
+        toast.error('The copy could not be made. Everything is as it was.');
+      })
+      .finally(() => {
+        setBusy(false);
+        void revalidate();
+      });
+  };
+  const now = (): string => new Date().toISOString();
+  return (
+    <section
+      aria-label="A copy of your work"
+      className="mb-5 flex flex-wrap items-center gap-3 rounded-lg border border-line bg-panel p-4 text-sm"
+    >
+      <p className="min-w-60 flex-1">
+        <strong>Your latest work is only in this browser.</strong> A copy of the workshop in a file
+        outlasts it.
+      </p>
+      <Button look="main" disabled={busy} onClick={() => done(saveWorkshop(false))}>
+        Save a copy
+      </Button>
+      <Button disabled={busy} onClick={() => done(changeCopies({ reminded: now() }))}>
+        Not now
+      </Button>
+      <Button look="quiet" disabled={busy} onClick={() => done(changeCopies({ remind: false }))}>
+        Do not remind me
+      </Button>
+    </section>
   );
 }
 

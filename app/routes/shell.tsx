@@ -8,6 +8,7 @@ import { onStored } from '~/storage/announce';
 import { openTables } from '~/storage/database';
 import { loadSettings } from '~/storage/settings';
 import { loadToolbox } from '~/storage/toolbox';
+import { useNewVersion } from '~/state/useNewVersion';
 import type { Workshop } from '~/state/workshop';
 import { showTheme } from '~/state/theme';
 import type { Route } from './+types/shell';
@@ -32,6 +33,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   const settings = loaderData?.settings ?? DEFAULT_SETTINGS;
   const toolbox = loaderData?.toolbox ?? DEFAULT_TOOLBOX;
   useEffect(() => showTheme(settings.theme), [settings.theme]);
+  useNewVersion();
   const { revalidate } = useRevalidator();
   // Settings and kits hold on all screens, whichever tab or screen changed them.
   useEffect(() => onStored(({ table }) => table === 'settings' && void revalidate()), [revalidate]);

@@ -1,9 +1,7 @@
 import type { Settings } from '@core/file';
 
+/** Read by `public/theme.js` before the first paint, so that the page never flashes in the wrong theme. */
 const KEY = 'hush-road.theme';
-
-/** Runs before the first paint so that the page never flashes in the wrong theme. */
-export const THEME_SCRIPT = `try{var t=localStorage.getItem('${KEY}');if(t==='dark'||(t!=='light'&&matchMedia('(prefers-color-scheme: dark)').matches))document.documentElement.classList.add('dark')}catch(e){}`;
 
 /** Shows a theme and remembers it for the next first paint. */
 export function showTheme(theme: Settings['theme']): void {

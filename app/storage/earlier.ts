@@ -75,6 +75,14 @@ export async function listEarlier(id: string): Promise<Earlier[]> {
   return list;
 }
 
+/** All former states of all pieces that can be opened. */
+export async function listAllEarlier(): Promise<Piece[]> {
+  return (await allEarlier()).flatMap((raw) => {
+    const read = readPiece(raw);
+    return read.ok ? [read.value] : [];
+  });
+}
+
 /** All former states, as they are stored. */
 export async function allEarlier(): Promise<readonly unknown[]> {
   const list: unknown[] = [];

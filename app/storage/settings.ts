@@ -1,19 +1,10 @@
-import { DEFAULT_SETTINGS, settingsSchema, type Settings } from '@core/file';
+import { DEFAULT_SETTINGS, readSettings, settingsSchema, type Settings } from '@core/file';
 import { schemaWords } from '@core/piece';
 import { table } from './database';
 import { putAside } from './pieces';
 import { change, keep, type Known, type RecordKind } from './records';
 
 export const SETTINGS_KEY = 'settings';
-
-/** Settings of an earlier version lack what came later: there the defaults hold. */
-function readSettings(raw: unknown): ReturnType<RecordKind<Settings>['read']> {
-  const known = { ...DEFAULT_SETTINGS, ...(typeof raw === 'object' ? raw : {}) };
-  const read = settingsSchema.safeParse(known);
-  return read.success
-    ? { ok: true, value: read.data }
-    : { ok: false, message: `These settings cannot be used: ${schemaWords(read.error)}.` };
-}
 
 export const SETTINGS_RECORDS: RecordKind<Settings> = {
   table: 'settings',

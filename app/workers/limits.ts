@@ -7,6 +7,8 @@ const PLAN_MS = { least: 30_000, point: 6 } as const;
 const CARD_MS = 12_000;
 /** Reading a file: its size is bounded before. */
 const FILE_MS = 20_000;
+/** A whole workshop with all its pictures. */
+const WORKSHOP_MS = 120_000;
 const TRACE_MS = 180_000;
 
 const pointsOf = (what: unknown): number => {
@@ -18,5 +20,9 @@ const pointsOf = (what: unknown): number => {
 export const planLimit: LimitOf = (_, [piece]) => PLAN_MS.least + PLAN_MS.point * pointsOf(piece);
 export const cardLimit: LimitOf = () => CARD_MS;
 export const fileLimit: LimitOf = (method, args) =>
-  method.startsWith('read') ? FILE_MS : planLimit(method, args);
+  method.includes('WorkshopFile')
+    ? WORKSHOP_MS
+    : method.startsWith('read')
+      ? FILE_MS
+      : planLimit(method, args);
 export const traceLimit: LimitOf = () => TRACE_MS;

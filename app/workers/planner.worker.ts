@@ -1,5 +1,16 @@
+import '~/state/plainZod';
 import { expose } from 'comlink';
-import { FileError, readSvg, readWorkshop, wiresFromDrawing, type Workshop } from '@core/file';
+import {
+  FileError,
+  packWorkshop,
+  readSvg,
+  unpackWorkshop,
+  wiresFromDrawing,
+  ZIP_LIMITS,
+  type PackedPicture,
+  type PackedWorkshop,
+  type WorkshopParts,
+} from '@core/file';
 import { LetteringError } from '@core/lettering';
 import { MotifError } from '@core/motif';
 import {
@@ -230,9 +241,29 @@ const planner = {
     return { ok: true, value: { paths, differedMm: meanMm } };
   },
 
-  readWorkshopFile: async (file: Blob): Promise<Answer<Workshop>> => {
-    const text = await file.text();
-    return answer(() => readWorkshop(text));
+  /** A workshop from a file, with its pictures. */
+  readWorkshopFile: async (file: Blob): Promise<Answer<PackedWorkshop>> => {
+    if (file.size > ZIP_LIMITS.bytes) {
+      const message = `This file is ${Math.round(file.size / 1e6)} MB; up to ${ZIP_LIMITS.bytes / 1e6} MB can be read.`;
+      return { ok: false, message };
+    }
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    return answer(() => unpackWorkshop(bytes));
+  },
+
+  /** The whole workshop as one archive. */
+  packWorkshopFile: async (
+    parts: WorkshopParts,
+    pictures: readonly { readonly id: string; readonly name: string; readonly file: Blob }[],
+    now: string,
+  ): Promise<Blob> => {
+    const packed: PackedPicture[] = [];
+    for (const { id, name, file } of pictures) {
+      const bytes = new Uint8Array(await file.arrayBuffer());
+      packed.push({ id, name, type: file.type, bytes });
+    }
+    const archive = packWorkshop(parts, packed, now);
+    return new Blob([new Uint8Array(archive)], { type: 'application/zip' });
   },
 
   /** The sheet as it is shown. */

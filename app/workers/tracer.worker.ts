@@ -1,3 +1,4 @@
+import '~/state/plainZod';
 import { expose } from 'comlink';
 import { FileError, retrace, wiresFromTrace, type Retraced } from '@core/file';
 import { markOf, type Piece, type TracedPicture } from '@core/piece';

@@ -76,18 +76,43 @@ describe('CSV', () => {
     expect(total).toBeCloseTo(Number(lengths.at(-1)![3]), 1);
   });
 
-  it('keeps a name from becoming a formula', () => {
+  it('keeps a name from becoming a formula, in whatever form', () => {
+    for (const name of [
+      '=1+1',
+      '+1',
+      '-1',
+      '@A1',
+      ' =1+1',
+      '\u3000=1',
+      '＝1+1',
+      '＋1',
+      '＠A1',
+      '\r=1',
+      '\u200b=1',
+    ]) {
+      const p = piece(5, name);
+      expect(writeBendsCsv(p, planPiece(p))).toMatch(/^piece,"?'/);
+    }
+    const plain = piece(5, 'Leaf - small = best');
+    expect(writeBendsCsv(plain, planPiece(plain))).toContain('piece,Leaf - small = best');
     const p = piece(5, '=1+1');
     expect(writeBendsCsv(p, planPiece(p))).toContain("piece,'=1+1");
   });
 });
+
+const PARTS = {
+  pieces: [],
+  settings: DEFAULT_SETTINGS,
+  toolbox: DEFAULT_TOOLBOX,
+  makings: [],
+};
 
 describe('workshop files', () => {
   const pieces = [piece(1, 'One'), piece(2, 'Two')];
 
   it('come back whole', () => {
     const back = readWorkshop(
-      writeWorkshop(pieces, { ...DEFAULT_SETTINGS, unit: 'in' }, DEFAULT_TOOLBOX, [], NOW),
+      writeWorkshop({ ...PARTS, pieces, settings: { ...DEFAULT_SETTINGS, unit: 'in' } }, NOW),
     );
     expect(back.pieces).toEqual(pieces);
     expect(back.settings?.unit).toBe('in');
@@ -96,7 +121,7 @@ describe('workshop files', () => {
 
   it('makings come back; a damaged one is named', () => {
     const making = newMaking('m1', { id: 'one', name: 'One' }, false, 'wire:0:cut', NOW);
-    const text = writeWorkshop([], DEFAULT_SETTINGS, DEFAULT_TOOLBOX, [making], NOW);
+    const text = writeWorkshop({ ...PARTS, makings: [making] }, NOW);
     expect(readWorkshop(text).makings).toEqual([making]);
     const raw = JSON.parse(text) as { makings: Record<string, unknown>[] };
     raw.makings[0]!['workedMs'] = 'long';
@@ -106,7 +131,7 @@ describe('workshop files', () => {
   });
 
   it('a damaged piece is named and the others come in', () => {
-    const raw = JSON.parse(writeWorkshop(pieces, DEFAULT_SETTINGS, DEFAULT_TOOLBOX, [], NOW)) as {
+    const raw = JSON.parse(writeWorkshop({ ...PARTS, pieces }, NOW)) as {
       pieces: Record<string, unknown>[];
     };
     raw.pieces[0]!['wire'] = 'string';
@@ -127,10 +152,7 @@ describe('workshop files', () => {
   });
 
   it('of a later version, cut short, or of another kind are refused', () => {
-    const later = writeWorkshop(pieces, DEFAULT_SETTINGS, DEFAULT_TOOLBOX, [], NOW).replace(
-      '"version": 1',
-      '"version": 9',
-    );
+    const later = writeWorkshop({ ...PARTS, pieces }, NOW).replace('"version": 1', '"version": 9');
     expect(() => readWorkshop(later)).toThrow(/later Hush Road \(format 9/);
     expect(() => readWorkshop(later.slice(0, 400))).toThrow(/not whole/);
     expect(() => readWorkshop('[1, 2]')).toThrow(FileError);

@@ -138,10 +138,12 @@ function samplePiece(id: string): Piece {
 const JSONS = (): string[] => [
   JSON.stringify(samplePiece('one')),
   writeWorkshop(
-    [samplePiece('one'), samplePiece('two')],
-    DEFAULT_SETTINGS,
-    DEFAULT_TOOLBOX,
-    [],
+    {
+      pieces: [samplePiece('one'), samplePiece('two')],
+      settings: DEFAULT_SETTINGS,
+      toolbox: DEFAULT_TOOLBOX,
+      makings: [],
+    },
     '2026-01-05T10:00:00Z',
   ),
 ];

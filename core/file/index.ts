@@ -4,12 +4,14 @@ export { FileError, readSvg, SVG_LIMITS, type SvgDrawing } from './readSvg';
 export {
   DEFAULT_SETTINGS,
   nameOf,
+  readSettings,
   readWorkshop,
   settingsSchema,
   writePiece,
   writeWorkshop,
   type Settings,
   type Workshop,
+  type WorkshopParts,
 } from './workshop';
 export {
   DEFAULT_TOOLBOX,
@@ -22,6 +24,13 @@ export {
   type Toolbox,
 } from './toolbox';
 export { JSON_LIMIT_BYTES, parseJson } from './parseJson';
+export {
+  packWorkshop,
+  unpackWorkshop,
+  ZIP_LIMITS,
+  type PackedPicture,
+  type PackedWorkshop,
+} from './workshopZip';
 export { writeBendsCsv } from './writeCsv';
 export { pathData, writeFigureSvg, writePatternSvg } from './writeSvg';
 export { retrace, scaledMap, sizeMap, wiresFromTrace, type Retraced } from './pieceFromTrace';

@@ -29,13 +29,21 @@ const own: Toolbox = {
 
 describe('the toolbox', () => {
   it('comes back whole with the workshop', () => {
-    const back = readWorkshop(writeWorkshop([], DEFAULT_SETTINGS, own, [], '2026-11-02'));
+    const back = readWorkshop(
+      writeWorkshop(
+        { pieces: [], settings: DEFAULT_SETTINGS, toolbox: own, makings: [] },
+        '2026-11-02',
+      ),
+    );
     expect(back.toolbox).toEqual(own);
     expect(back.damaged).toEqual([]);
   });
 
   it('that is damaged is reported and the rest comes in', () => {
-    const text = writeWorkshop([], DEFAULT_SETTINGS, own, [], '2026-11-02');
+    const text = writeWorkshop(
+      { pieces: [], settings: DEFAULT_SETTINGS, toolbox: own, makings: [] },
+      '2026-11-02',
+    );
     const broken = text.replace('"mandrelMm": 10', '"mandrelMm": -3');
     expect(broken).not.toBe(text);
     const back = readWorkshop(broken);

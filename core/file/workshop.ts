@@ -5,6 +5,7 @@ import {
   PIECE_VERSION,
   readPiece,
   readRecord,
+  schemaWords,
   type Migration,
   type Piece,
   type Read,
@@ -37,10 +38,14 @@ const workshopSchema = z.object({
   format: z.literal(WORKSHOP_FORMAT),
   version: z.literal(WORKSHOP_VERSION),
   saved: z.string().max(40),
-  settings: settingsSchema.optional(),
+  settings: z.unknown().optional(),
   toolbox: z.unknown().optional(),
   pieces: z.array(z.unknown()).max(100_000),
   makings: z.array(z.unknown()).max(100_000).optional(),
+  /** former states of pieces */
+  earlier: z.array(z.unknown()).max(200_000).optional(),
+  /** which picture files lie beside it */
+  pictures: z.unknown().optional(),
 });
 
 const MIGRATIONS: readonly Migration[] = [(record) => ({ ...record, version: 1 })];
@@ -50,22 +55,36 @@ export interface Workshop {
   readonly settings: Settings | null;
   readonly toolbox: Toolbox | null;
   readonly pieces: readonly Piece[];
-  /** real copies made, their photos left out */
   readonly makings: readonly MakingRecord[];
+  readonly earlier: readonly Piece[];
+  /** as it stands in the file: which picture files lie beside it */
+  readonly pictureList: unknown;
   /** records that cannot be used, with the reason; the rest comes in all the same */
   readonly damaged: readonly { readonly name: string; readonly message: string }[];
 }
 
-/** The whole workshop as the text of one file. */
+/** All that a workshop is, but its pictures. */
+export interface WorkshopParts {
+  readonly pieces: readonly Piece[];
+  readonly settings: Settings;
+  readonly toolbox: Toolbox;
+  readonly makings: readonly MakingRecord[];
+  /** former states of pieces; left out unless wished */
+  readonly earlier?: readonly Piece[];
+}
+
+/** The whole workshop as the text of one file. @param pictures the list of picture files beside it */
 export function writeWorkshop(
-  pieces: readonly Piece[],
-  settings: Settings,
-  toolbox: Toolbox,
-  makings: readonly MakingRecord[],
+  { pieces, settings, toolbox, makings, earlier }: WorkshopParts,
   now: string,
+  pictures?: unknown,
 ): string {
   const head = { format: WORKSHOP_FORMAT, version: WORKSHOP_VERSION, saved: now };
-  return JSON.stringify({ ...head, settings, toolbox, pieces, makings }, null, 1);
+  return JSON.stringify(
+    { ...head, settings, toolbox, pieces, makings, earlier, pictures },
+    null,
+    1,
+  );
 }
 
 /** One piece as the text of a file. */
@@ -88,6 +107,8 @@ export function readWorkshop(text: string): Workshop {
       toolbox: null,
       pieces: [piece.value],
       makings: [],
+      earlier: [],
+      pictureList: [],
       damaged: [],
     };
   }
@@ -112,10 +133,41 @@ export function readWorkshop(text: string): Workshop {
     damaged.push({ name: nameOfMaking(record), message: read.message });
     return [];
   });
-  const { saved, settings = null, toolbox: kept } = outer.value;
+  const earlier = (outer.value.earlier ?? []).flatMap((record): Piece[] => {
+    const read = readPiece(record);
+    return read.ok ? [read.value] : [];
+  });
+  const { saved, settings: chosen, toolbox: kept, pictures: pictureList } = outer.value;
+  const settings = chosen === undefined ? null : readSettings(chosen);
+  if (settings && !settings.ok) damaged.push({ name: 'Settings', message: settings.message });
   const toolbox = kept === undefined ? null : readToolbox(kept);
   if (toolbox && !toolbox.ok) damaged.push({ name: 'Kits and coils', message: toolbox.message });
-  return { saved, settings, toolbox: toolbox?.ok ? toolbox.value : null, pieces, makings, damaged };
+  return {
+    saved,
+    settings: settings?.ok ? settings.value : null,
+    toolbox: toolbox?.ok ? toolbox.value : null,
+    pieces,
+    makings,
+    earlier,
+    pictureList,
+    damaged,
+  };
+}
+
+/**
+ * Settings as they were stored or written to a file: what they lack has its default, and a choice that is
+ * not known here is left out.
+ */
+export function readSettings(raw: unknown): Read<Settings> {
+  const known = Object.keys(settingsSchema.shape);
+  const own = typeof raw === 'object' && raw !== null ? Object.entries(raw) : [];
+  const read = settingsSchema.safeParse({
+    ...DEFAULT_SETTINGS,
+    ...Object.fromEntries(own.filter(([key]) => known.includes(key))),
+  });
+  return read.success
+    ? { ok: true, value: read.data }
+    : { ok: false, message: `These settings cannot be used: ${schemaWords(read.error)}.` };
 }
 
 const nameOfMaking = (record: unknown): string => {

@@ -3,10 +3,13 @@ import { alongBlank, type Plan } from '../plan';
 import { stepsOf, turnWord } from '../steps';
 import { degrees, nominalAwg, printNumber } from '../units';
 
+/** What a spreadsheet may take for a formula: also after spaces, in full width, and after a line break. */
+const FORMULA = /^[\s\u0000-\u0020\u200b\ufeff]*[=+@\-\uff1d\uff0b\uff20\uff0d\u2212\t\r\n]/;
+
 /** A CSV field; text that a spreadsheet could take for a formula is kept as text. */
 function field(value: string | number): string {
   const text =
-    typeof value === 'number' ? String(value) : /^[=+@\-\t]/.test(value) ? `'${value}` : value;
+    typeof value === 'number' ? String(value) : FORMULA.test(value) ? `'${value}` : value;
   return /[",\r\n]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text;
 }
 

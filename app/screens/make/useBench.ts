@@ -81,24 +81,15 @@ export function useTimer(running: boolean, add: (ms: number) => void): void {
   }, [running]);
 }
 
-/** Keeps all of the page's files in the browser. @returns whether they are there */
+/** Whether all of this version's files are kept in the browser, so that it works without a connection. */
 export function useOffline(): boolean {
   const [ready, setReady] = useState(false);
   useEffect(() => {
-    if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
+    if (!('serviceWorker' in navigator)) return;
     let gone = false;
-    void (async () => {
-      const [registration, list] = await Promise.all([
-        navigator.serviceWorker.register('/sw.js').then(() => navigator.serviceWorker.ready),
-        fetch('/offline.json').then((r) => r.json() as Promise<string[]>),
-      ]);
-      const channel = new MessageChannel();
-      channel.port1.onmessage = (event: MessageEvent<boolean>) => {
-        if (!gone) setReady(event.data);
-      };
-      const files = [...list, '/favicon.svg'];
-      registration.active?.postMessage({ page: location.pathname, files }, [channel.port2]);
-    })().catch(() => undefined);
+    void navigator.serviceWorker.ready.then(() => {
+      if (!gone) setReady(true);
+    });
     return () => {
       gone = true;
     };
