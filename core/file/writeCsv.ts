@@ -4,7 +4,7 @@ import { stepsOf, turnWord } from '../steps';
 import { degrees, nominalAwg, printNumber } from '../units';
 
 /** What a spreadsheet may take for a formula: also after spaces, in full width, and after a line break. */
-const FORMULA = /^[\s\u0000-\u0020\u200b\ufeff]*[=+@\-\uff1d\uff0b\uff20\uff0d\u2212\t\r\n]/;
+const FORMULA = /^(?:[\s\p{Cc}\p{Cf}]*[=+@\-\uff1d\uff0b\uff20\uff0d\u2212]|[\t\r\n])/u;
 
 /** A CSV field; text that a spreadsheet could take for a formula is kept as text. */
 function field(value: string | number): string {
