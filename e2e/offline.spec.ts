@@ -22,8 +22,10 @@ test('once opened, all of it works without a connection', async ({ page, context
   await openPiece(page, 'Sailing boat');
   expect(await cutMm(page)).toBe(cut);
   for (const name of ['Wire', 'Bends', 'Dressing', 'Sheet', 'Make']) await stage(page, name);
+  const makeIt = page.getByRole('heading', { name: 'Make it' });
+  await expect(makeIt).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('heading', { name: 'Make it' })).toBeVisible();
+  await expect(makeIt).toBeVisible();
   await newPiece(page);
   await page.reload();
   await expect(page.getByRole('group', { name: 'Figure', exact: true })).toBeVisible();

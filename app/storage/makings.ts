@@ -14,6 +14,7 @@ export const MAKING_RECORDS: RecordKind<MakingRecord> = {
   whyNot: whyMakingNotKept,
   before: async (_, stored, next) => {
     const read = readMaking(stored);
+    // None stood there before, or none that can be read.
     if (!read.ok) return;
     // A photo that was taken out can be put back.
     const stay = new Set(photosOf(next).map((p) => p.id));

@@ -26,7 +26,7 @@ export const PIECE_RECORDS: RecordKind<Piece> = {
   read: readPiece,
   whyNot: whyNotKept,
   before: async (key, stored, next) => {
-    if ((stored as Piece).changed === next.changed) return;
+    if (stored === null || (stored as Piece).changed === next.changed) return;
     try {
       await keepEarlier(key, stored);
     } catch (error) {

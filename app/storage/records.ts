@@ -8,7 +8,7 @@ export interface RecordKind<T> {
   readonly read: (raw: unknown) => { ok: true; value: T } | { ok: false; message: string };
   /** what is kept can be opened: why this one could not */
   readonly whyNot: (value: T) => string | null;
-  /** is told of what stood there before, while nothing else writes */
+  /** is told of what stood there before, null for nothing, while nothing else writes */
   readonly before?: (key: string, stored: unknown, next: T) => Promise<void>;
 }
 
@@ -54,10 +54,8 @@ export async function keep<T>(
     try {
       const store = table(kind.table);
       const stored: unknown = await store.getItem(key);
-      if (stored !== null) {
-        if (known !== ANY && stampOf(kind, stored) !== known) return 'elsewhere';
-        await kind.before?.(key, stored, value);
-      }
+      if (stored !== null && known !== ANY && stampOf(kind, stored) !== known) return 'elsewhere';
+      await kind.before?.(key, stored, value);
       await store.setItem(key, value);
     } catch (error) {
       throw storageError(error);

@@ -12,7 +12,7 @@ export const TOOLBOX_RECORDS: RecordKind<Toolbox> = {
   read: readToolbox,
   whyNot: whyToolboxNotKept,
   before: async (_, stored, next) => {
-    const read = readToolbox(stored);
+    const read = readToolbox(stored ?? DEFAULT_TOOLBOX);
     if (read.ok) await keepTakenOut(read.value, next);
   },
 };
