@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './test';
 import DxfParser from 'dxf-parser';
 import sharp from 'sharp';
 import { readStrokes } from './readStrokes';

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './test';
 import { cutMm, newPiece, openPiece, stage } from './workshop';
 
 const bench = (page: Page) => page.getByRole('group', { name: 'Figure', exact: true });

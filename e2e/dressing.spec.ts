@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './test';
 import { CUT, cutMm, importSvg, kept, newPiece, openPiece, stage, type } from './workshop';
 
 const svg = (width: number, height: number, path: string): string =>

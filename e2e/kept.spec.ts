@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { strFromU8, unzipSync } from 'fflate';
-import { expect, test, type BrowserContext, type Page } from '@playwright/test';
+import { expect, type BrowserContext, type Page } from '@playwright/test';
+import { test } from './test';
 import {
   cutMm,
   importSvg,
@@ -69,8 +70,9 @@ test('the workshop goes to a file and back, part by part, with a look at what it
   await expect(page.getByText(/The last copy was saved on/)).toBeVisible();
   const workshop = workshopIn(file);
   expect(workshop.pieces).toHaveLength(LANTERN_LANE.length);
-  workshop.pieces[0]!.name = 'Renamed in the file';
-  const left = workshop.pieces[1]!;
+  const later = { changed: '2026-11-10T12:00:00.000Z' };
+  Object.assign(workshop.pieces[0]!, later, { name: 'Renamed in the file' });
+  const left = Object.assign(workshop.pieces[1]!, later);
   const untouched = left.name;
   left.name = 'Not wished';
   workshop.pieces.push({ ...left, id: 'another', name: 'From elsewhere' }, {
@@ -85,7 +87,9 @@ test('the workshop goes to a file and back, part by part, with a look at what it
     buffer: Buffer.from(JSON.stringify(workshop)),
   });
   const dialog = page.getByRole('alertdialog');
-  await expect(dialog).toContainText(`1 piece added, ${LANTERN_LANE.length} replaced`);
+  await expect(dialog).toContainText(
+    `1 piece added, 2 replaced, ${LANTERN_LANE.length - 2} here already`,
+  );
   await expect(dialog).toContainText('1 left out: Broken (This piece is damaged: wire is missing');
   await dialog.getByLabel(/Not wished/).uncheck();
   await dialog.getByRole('button', { name: 'Bring in' }).click();
@@ -175,6 +179,29 @@ test('a workshop taken into an empty browser is the same workshop', async ({ bro
   expect(mine).toEqual(before);
   expect(Object.keys(after).filter((k) => !(k in before) && !k.startsWith('earlier '))).toEqual([]);
   await elsewhere.close();
+});
+
+test('a folder of the maker’s choice is kept up to date', async ({ page }) => {
+  // The browser's own folder stands for one of the maker's.
+  await page.addInitScript(() => {
+    Object.assign(window, { showDirectoryPicker: () => navigator.storage.getDirectory() });
+  });
+  const inFolder = async (): Promise<string[]> => {
+    const bytes = await page.evaluate(async () => {
+      const folder = await navigator.storage.getDirectory();
+      const file = await folder.getFileHandle('hush-road-workshop.zip');
+      return [...new Uint8Array(await (await file.getFile()).arrayBuffer())];
+    });
+    return workshopIn({ bytes: Buffer.from(bytes) }).pieces.map((p) => p.name);
+  };
+  await openWorkshop(page);
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await page.getByRole('button', { name: 'Choose a folder' }).click();
+  await expect(page.getByText(/is kept up to date/)).toBeVisible();
+  expect(await inFolder()).toContain('Sailing boat');
+  await openPiece(page, 'Sailing boat');
+  await page.getByLabel('Name of the piece').fill('Boat for the folder');
+  await expect.poll(inFolder).toContain('Boat for the folder');
 });
 
 test('what was deleted can be brought back after a reload', async ({ page }) => {

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './test';
 import { cutMm, importSvg, newPiece, openPiece, stage, type } from './workshop';
 
 /** A house with a door and a king post: 10 + 20 lines that meet in six junctions. */

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './test';
 import { openPiece, openWorkshop, stage, type } from './workshop';
 
 test('inches lead everywhere once chosen', async ({ page }) => {

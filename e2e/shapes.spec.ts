@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './test';
 import { readStrokes } from './readStrokes';
 import { CUT, cutMm, partsMm, kept, newPiece, openPiece, saved, stage, type } from './workshop';
 

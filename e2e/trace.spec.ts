@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './test';
 import { segmentLength } from '@core/geometry';
 import { takeShot } from '@core/practice';
 import { DRAWINGS } from '@demo/drawings';

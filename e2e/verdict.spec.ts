@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './test';
 import { importSvg, kept, newPiece, openPiece, planned, stage, type } from './workshop';
 
 const answer = (page: Page) => page.locator('section', { hasText: 'Which gauge' }).first();

@@ -27,7 +27,6 @@ import { bringBack } from '~/storage/bringBack';
 import { changeCopies, isCopyDue, loadCopies } from '~/storage/copies';
 import { askToLast } from '~/storage/room';
 import { report } from '~/storage/report';
-import { saveWorkshop } from '~/screens/settings/WorkshopFile';
 import { listDeleted } from '~/storage/deleted';
 import { allEarlier } from '~/storage/earlier';
 import { listMakings } from '~/storage/makings';
@@ -283,6 +282,9 @@ function CopyReminder() {
       });
   };
   const now = (): string => new Date().toISOString();
+  // Loaded only once it is wished.
+  const saveCopy = async (): Promise<void> =>
+    (await import('~/screens/settings/saveWorkshop')).saveWorkshop(false);
   return (
     <section
       aria-label="A copy of your work"
@@ -292,7 +294,7 @@ function CopyReminder() {
         <strong>Your latest work is only in this browser.</strong> A copy of the workshop in a file
         outlasts it.
       </p>
-      <Button look="main" disabled={busy} onClick={() => done(saveWorkshop(false))}>
+      <Button look="main" disabled={busy} onClick={() => done(saveCopy())}>
         Save a copy
       </Button>
       <Button disabled={busy} onClick={() => done(changeCopies({ reminded: now() }))}>

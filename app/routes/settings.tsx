@@ -9,6 +9,7 @@ import { parseLength } from '@core/units';
 import { TopBar } from '~/components/TopBar';
 import { Button, Choices } from '~/components/ui';
 import { FaultsSection } from '~/screens/settings/FaultsSection';
+import { FolderSection } from '~/screens/settings/FolderSection';
 import { KeepingSection } from '~/screens/settings/KeepingSection';
 import { WorkshopFile } from '~/screens/settings/WorkshopFile';
 import { LimitsFields } from '~/screens/verdict/LimitsFields';
@@ -25,7 +26,7 @@ export async function clientLoader() {
     loadCopies(),
     roomLeft(),
   ]);
-  return { settings, pieceIds: pieces.map((p) => p.id), copies, room };
+  return { settings, present: new Map(pieces.map((p) => [p.id, p.changed])), copies, room };
 }
 clientLoader.hydrate = true as const;
 
@@ -43,7 +44,7 @@ export async function clientAction({
 }
 
 export default function SettingsScreen({ loaderData }: Route.ComponentProps) {
-  const { settings, pieceIds, copies, room } = loaderData;
+  const { settings, present, copies, room } = loaderData;
   const fetcher = useFetcher<{ failed?: string }>();
   const change = (next: Partial<Settings>): void => {
     void fetcher.submit({ settings: JSON.stringify(next) }, { method: 'post' });
@@ -97,7 +98,8 @@ export default function SettingsScreen({ loaderData }: Route.ComponentProps) {
           <LimitsFields limits={settings.limits} onChange={(limits) => change({ limits })} />
         </Card>
         <Card title="The whole workshop in one file">
-          <WorkshopFile pieceIds={pieceIds} lastCopy={copies.last} remind={copies.remind} />
+          <WorkshopFile present={present} lastCopy={copies.last} remind={copies.remind} />
+          <FolderSection />
         </Card>
         <Card title="Where your work is kept">
           <KeepingSection room={room} />

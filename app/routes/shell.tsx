@@ -6,6 +6,7 @@ import { DEFAULT_SETTINGS, DEFAULT_TOOLBOX } from '@core/file';
 import { LeaveDialog } from '~/components/LeaveDialog';
 import { onStored } from '~/storage/announce';
 import { openTables } from '~/storage/database';
+import { keepFolder } from '~/storage/keepFolder';
 import { loadSettings } from '~/storage/settings';
 import { loadToolbox } from '~/storage/toolbox';
 import { useNewVersion } from '~/state/useNewVersion';
@@ -34,6 +35,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   const toolbox = loaderData?.toolbox ?? DEFAULT_TOOLBOX;
   useEffect(() => showTheme(settings.theme), [settings.theme]);
   useNewVersion();
+  useEffect(keepFolder, []);
   const { revalidate } = useRevalidator();
   // Settings and kits hold on all screens, whichever tab or screen changed them.
   useEffect(() => onStored(({ table }) => table === 'settings' && void revalidate()), [revalidate]);

@@ -69,3 +69,26 @@ describe('the open piece', () => {
     expect(Date.parse(later(NOW))).toBeGreaterThan(Date.parse(NOW));
   });
 });
+
+describe('a change that could not be kept', () => {
+  it('is not made, is told, and leaves no step behind', () => {
+    const told: string[] = [];
+    const store = createPieceStore(newPiece('p', 'first', NOW), (why) => told.push(why));
+    store.getState().edit((p) => ({ ...p, toleranceMm: 99 }));
+    expect(store.getState().piece.toleranceMm).not.toBe(99);
+    expect(store.temporal.getState().pastStates).toHaveLength(0);
+    expect(told).toEqual(['tolerance is larger than 2']);
+    store.getState().preview((p) => ({ ...p, name: 'x'.repeat(500) }));
+    store.getState().settle(true);
+    expect(store.getState().draft).toBeNull();
+    expect(store.getState().piece.name).toBe('first');
+  });
+
+  it('a state that was stored elsewhere is shown, and one undo goes back', () => {
+    const store = createPieceStore(newPiece('p', 'mine', NOW));
+    store.getState().take(newPiece('p', 'theirs', NOW));
+    expect(store.getState().piece.name).toBe('theirs');
+    store.temporal.getState().undo();
+    expect(store.getState().piece.name).toBe('mine');
+  });
+});

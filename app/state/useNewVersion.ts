@@ -31,6 +31,10 @@ export function useNewVersion(): void {
   useEffect(() => {
     if (kept || !import.meta.env.PROD || !('serviceWorker' in navigator)) return;
     kept = true;
-    keepVersion().catch((error: unknown) => report(error, 'work without a connection'));
+    keepVersion().catch(async (error: unknown) => {
+      // A browser that lets nothing be kept says so by having nothing: that is its user's choice.
+      const there = await navigator.serviceWorker.getRegistration();
+      if (there) report(error, 'work without a connection');
+    });
   }, []);
 }

@@ -12,14 +12,14 @@ export function TakeIn({
   onTake,
 }: {
   workshop: PackedWorkshop;
-  /** ids of the pieces that are here */
-  present: ReadonlySet<string>;
+  /** the pieces that are here: when each was changed, by its id */
+  present: ReadonlyMap<string, string>;
   onCancel: () => void;
   onTake: (wanted: Wanted) => void;
 }) {
   const { pieces, makings, earlier, toolbox, settings, pictures, damaged } = workshop;
   const [wanted, setWanted] = useState<Wanted>({
-    pieces: new Set(pieces.map((p) => p.id)),
+    pieces: new Set(pieces.filter((p) => present.get(p.id) !== p.changed).map((p) => p.id)),
     makings: makings.length > 0,
     earlier: earlier.length > 0,
     toolbox: toolbox !== null,
@@ -34,7 +34,8 @@ export function TakeIn({
   };
   const anything = wanted.pieces.size > 0 || wanted.makings || wanted.toolbox || wanted.settings;
   const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
-  const replaced = pieces.filter((p) => present.has(p.id)).length;
+  const same = pieces.filter((p) => present.get(p.id) === p.changed).length;
+  const replaced = pieces.filter((p) => present.has(p.id)).length - same;
   return (
     <AlertDialog.Root open>
       <AlertDialog.Portal>
@@ -44,7 +45,7 @@ export function TakeIn({
           <AlertDialog.Description className="mt-1 text-sm text-soft">
             {pieces.length === 0
               ? 'There is no piece in this file that can be used.'
-              : `${count(pieces.length - replaced, 'piece', 'pieces')} added, ${replaced} replaced; what is replaced stays among the earlier states of the piece.`}
+              : `${count(pieces.length - replaced - same, 'piece', 'pieces')} added, ${replaced} replaced, ${same} here already; what is replaced stays among the earlier states of the piece.`}
           </AlertDialog.Description>
           <div className="mt-3 space-y-3 overflow-y-auto text-sm">
             {pieces.length > 0 && (
@@ -54,7 +55,11 @@ export function TakeIn({
                     <Tick checked={wanted.pieces.has(p.id)} onChange={() => toggle(p.id)}>
                       {p.name || 'Unnamed piece'}
                       {present.has(p.id) && (
-                        <span className="text-soft"> replaces the one that is here</span>
+                        <span className="text-soft">
+                          {present.get(p.id) === p.changed
+                            ? ' is here as it is in the file'
+                            : ' replaces the one that is here'}
+                        </span>
                       )}
                     </Tick>
                   </li>

@@ -3,32 +3,24 @@ import { Download, Upload } from 'lucide-react';
 import { useRevalidator } from 'react-router';
 import { toast } from 'sonner';
 import type { PackedWorkshop } from '@core/file';
-import { saveFile } from '~/components/saveFile';
 import { Button } from '~/components/ui';
 import { changeCopies } from '~/storage/copies';
 import { StorageError } from '~/storage/database';
 import { report } from '~/storage/report';
-import { gatherWorkshop, takeIn, type Wanted } from '~/storage/workshopFile';
+import { takeIn, type Wanted } from '~/storage/workshopFile';
 import { filePlanner } from '~/workers/planner';
 import { TookTooLong } from '~/workers/restartable';
+import { saveWorkshop } from './saveWorkshop';
 import { TakeIn } from './TakeIn';
-
-/** Saves the whole workshop to a file. @throws when it cannot be put together */
-export async function saveWorkshop(withEarlier: boolean): Promise<void> {
-  const now = new Date().toISOString();
-  const { parts, pictures } = await gatherWorkshop(withEarlier);
-  const archive = await filePlanner().packWorkshopFile(parts, pictures, now);
-  saveFile(`hush-road-workshop-${now.slice(0, 10)}.zip`, archive, 'application/zip');
-  await changeCopies({ last: now });
-}
 
 /** The whole workshop in one file, and what of one is to come in. */
 export function WorkshopFile({
-  pieceIds,
+  present,
   lastCopy,
   remind,
 }: {
-  pieceIds: readonly string[];
+  /** when each piece of the workshop was changed, by its id */
+  present: ReadonlyMap<string, string>;
   /** ISO 8601, null when there was none */
   lastCopy: string | null;
   remind: boolean;
@@ -84,10 +76,10 @@ export function WorkshopFile({
   return (
     <div className="space-y-3">
       <p className="text-sm text-soft">
-        All {pieceIds.length} {pieceIds.length === 1 ? 'piece' : 'pieces'} with the pictures they
-        were traced from, all makings with notes and photos, the kits with their test coils, and
-        these settings: one archive of JSON and plain picture files, to keep elsewhere or carry to
-        another device.{' '}
+        All {present.size} {present.size === 1 ? 'piece' : 'pieces'} with the pictures they were
+        traced from, all makings with notes and photos, the kits with their test coils, and these
+        settings: one archive of JSON and plain picture files, to keep elsewhere or carry to another
+        device.{' '}
         {lastCopy === null
           ? 'No copy was saved yet.'
           : `The last copy was saved on ${new Date(lastCopy).toLocaleDateString(undefined, { dateStyle: 'long' })}.`}
@@ -138,7 +130,7 @@ export function WorkshopFile({
       {waiting && (
         <TakeIn
           workshop={waiting}
-          present={new Set(pieceIds)}
+          present={present}
           onCancel={() => setWaiting(null)}
           onTake={(wanted) => void take(waiting, wanted)}
         />

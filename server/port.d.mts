@@ -1,0 +1,1 @@
+export function readPort(given: string | undefined, fallback: number): number | null;
