@@ -23,10 +23,10 @@ export interface Folder {
 export const canKeepFolder = (): boolean =>
   (window as unknown as Picker).showDirectoryPicker !== undefined;
 
-const handleOf = (): Promise<FileSystemDirectoryHandle | null> =>
-  table('settings').getItem<FileSystemDirectoryHandle>(KEY);
+type Handle = FileSystemDirectoryHandle & Permitted;
+const handleOf = (): Promise<Handle | null> => table('settings').getItem<Handle>(KEY);
 
-async function mayWrite(handle: FileSystemDirectoryHandle & Permitted): Promise<boolean> {
+async function mayWrite(handle: Handle): Promise<boolean> {
   return ((await handle.queryPermission?.(WRITE)) ?? 'granted') === 'granted';
 }
 
@@ -37,7 +37,7 @@ export async function loadFolder(): Promise<Folder | null> {
 
 /** Lets the maker choose a folder and brings it up to date. @returns null when none was chosen */
 export async function chooseFolder(): Promise<Folder | null> {
-  let handle: FileSystemDirectoryHandle;
+  let handle: Handle;
   try {
     handle = await (window as unknown as Required<Picker>).showDirectoryPicker(WRITE);
   } catch (error) {
@@ -51,7 +51,7 @@ export async function chooseFolder(): Promise<Folder | null> {
 
 /** Asks the browser again for a folder that was chosen before. */
 export async function openFolder(): Promise<void> {
-  const handle = (await handleOf());
+  const handle = await handleOf();
   if (!handle) return;
   await handle.requestPermission?.(WRITE);
   await writeFolder();

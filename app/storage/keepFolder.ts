@@ -10,9 +10,10 @@ export function keepFolder(): () => void {
   const write = (): void => {
     timer = null;
     navigator.locks
-      .request('hush-road folder', { ifAvailable: true }, (mine) =>
-        mine ? writeFolder() : undefined,
-      )
+      .request('hush-road folder', { ifAvailable: true }, async (mine) => {
+        // Loaded only where there is something to write.
+        if (mine) await (await import('./folder')).writeFolder();
+      })
       .catch((error: unknown) => report(error, 'the folder'));
   };
   const deaf = onStored(() => {
