@@ -3,6 +3,7 @@ import { proxy } from 'comlink';
 import type { Trace, TraceOptions, TraceStage } from '@core/trace';
 import { loadPicture } from '~/storage/pictures';
 import { report } from '~/storage/report';
+import { Stopped, TookTooLong } from '~/workers/restartable';
 import { startTracer, type RunningTracer } from '~/workers/tracer';
 
 export interface PictureInHand {
@@ -24,6 +25,9 @@ export interface Tracing {
   readonly cancel: () => void;
   readonly again: () => void;
 }
+
+const TOO_LONG =
+  'This picture takes too long, and the work on it was ended. Take a smaller one, or cut it to the drawing. Your piece is as it was.';
 
 /** How long the controls must rest before the whole picture is traced, ms. */
 const REST_MS = 250;
@@ -67,9 +71,14 @@ export function useTracing(pictureId: string, options: TraceOptions): Tracing {
         url = URL.createObjectURL(shown);
         setPicture({ name: kept.name, width, height, pxPerMm, url });
       } catch (error) {
-        if (gone) return;
+        // Stopped by hand, that is said already.
+        if (gone || error instanceof Stopped) return;
         report(error, 'opening a picture');
-        setProblem('This picture could not be opened. Your piece is as it was.');
+        setProblem(
+          error instanceof TookTooLong
+            ? TOO_LONG
+            : 'This picture could not be opened. Your piece is as it was.',
+        );
         setStage(null);
       }
     })();
@@ -114,7 +123,11 @@ export function useTracing(pictureId: string, options: TraceOptions): Tracing {
       } catch (error) {
         if (!current()) return;
         report(error, 'tracing');
-        setProblem('The tracing failed on this picture. Your piece is as it was.');
+        setProblem(
+          error instanceof TookTooLong
+            ? TOO_LONG
+            : 'The tracing failed on this picture. Your piece is as it was.',
+        );
         setStage(null);
       }
     })();
