@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { report } from '~/storage/report';
 import { Stopped } from '~/workers/restartable';
-import { QUIET_MS } from './usePlan';
+import { STALE_MS } from './usePlan';
 
 export interface Answered<T> {
   readonly value: T | null;
@@ -23,7 +23,7 @@ export function useAnswer<Q extends object, T>(
   const [state, setState] = useState<Answered<T>>({ value: null, failed: false });
   useEffect(() => {
     let current = true;
-    const late = setTimeout(() => setState({ value: null, failed: false }), QUIET_MS);
+    const late = setTimeout(() => setState({ value: null, failed: false }), STALE_MS);
     if (question) {
       ask(question)
         .then((value) => current && setState({ value, failed: false }))

@@ -28,11 +28,13 @@ interface Wish {
 
 type Found = Omit<PlanState, 'slow' | 'progress' | 'stop' | 'again'>;
 
+/** A plan that is there sooner than this says nothing of its work, ms. */
+const QUIET_MS = 600;
 /**
- * A plan that is there sooner than this says nothing of its work, ms. One that takes longer takes the
- * numbers of before from the screen: they are of another piece than the one that is drawn.
+ * One that takes longer than this takes the numbers of before from the screen, ms: they are of another
+ * piece than the one that is drawn.
  */
-export const QUIET_MS = 600;
+export const STALE_MS = 1_500;
 
 const NONE = { plan: null, dressing: null, planned: null };
 const STOPPED =
@@ -67,10 +69,8 @@ export function usePlan(piece: Piece, bench: Bench): PlanState {
       const off = onProgress((news) => {
         if (news.pieceId === next.piece.id) setProgress(news.progress);
       });
-      const late = setTimeout(() => {
-        setSlow(true);
-        setState((s) => ({ ...s, ...NONE, busy: true }));
-      }, QUIET_MS);
+      const late = setTimeout(() => setSlow(true), QUIET_MS);
+      const stale = setTimeout(() => setState((s) => ({ ...s, ...NONE, busy: true })), STALE_MS);
       try {
         const { plan, dressing } = await planner().dressed(next.piece, next.bench);
         const busy = next !== wanted.current;
@@ -80,6 +80,7 @@ export function usePlan(piece: Piece, bench: Bench): PlanState {
       }
       off();
       clearTimeout(late);
+      clearTimeout(stale);
       setSlow(false);
       setProgress(null);
     }
