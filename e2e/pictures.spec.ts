@@ -1,6 +1,9 @@
 import { test, type Page } from '@playwright/test';
 import { importSvg, newPiece, openPiece, openWorkshop, stage } from './workshop';
 
+// The making says that it works without a connection.
+test.use({ serviceWorkers: 'allow' });
+
 const shoot = (page: Page, name: string): Promise<Buffer> =>
   page.screenshot({ path: `docs/screenshots/${name}.png` });
 
