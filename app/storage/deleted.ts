@@ -52,7 +52,10 @@ export async function keepDeleted(
 export async function listDeleted(): Promise<Deleted[]> {
   const list: Deleted[] = [];
   for (const key of await table('deleted').keys()) {
-    const read = deletedSchema.safeParse(await table('deleted').getItem(key));
+    const raw: unknown = await table('deleted').getItem(key);
+    // Brought back meanwhile.
+    if (raw === null) continue;
+    const read = deletedSchema.safeParse(raw);
     if (!read.success) {
       report(read.error, 'lately deleted');
       continue;
