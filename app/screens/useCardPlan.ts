@@ -3,6 +3,7 @@ import { kitFor, type Toolbox } from '@core/file';
 import type { Piece } from '@core/piece';
 import { report } from '~/storage/report';
 import { cardPlanner } from '~/workers/planner';
+import { TookTooLong } from '~/workers/restartable';
 import type { DressedPlan } from '~/workers/planner.worker';
 
 /** Figures with more points than this show as they are drawn, so that the list never waits. */
@@ -25,7 +26,10 @@ export function useCardPlan(piece: Piece, toolbox: Toolbox): DressedPlan | null 
         if (current) setPlan(made);
       })
       // Without a plan the drawn figure stays in the picture.
-      .catch((error: unknown) => report(error, 'a picture of the list'));
+      .catch((error: unknown) => {
+        // A picture that takes too long is left at its drawing: that is no fault.
+        if (!(error instanceof TookTooLong)) report(error, 'a picture of the list');
+      });
     return () => {
       current = false;
     };

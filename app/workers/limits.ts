@@ -4,7 +4,7 @@ import type { LimitOf } from './restartable';
 /** Every question may take so long, and so much more for each point of the piece that it is about, ms. */
 const PLAN_MS = { least: 30_000, point: 6 } as const;
 /** What is drawn small on the list goes without a plan sooner. */
-const CARD_MS = 12_000;
+const CARD_MS = 20_000;
 /** Reading a file: its size is bounded before. */
 const FILE_MS = 20_000;
 /** A whole workshop with all its pictures. */
