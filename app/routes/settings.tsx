@@ -26,7 +26,7 @@ export async function clientLoader() {
     loadCopies(),
     roomLeft(),
   ]);
-  return { settings, present: new Map(pieces.map((p) => [p.id, p.changed])), copies, room };
+  return { settings, present: new Map(pieces.map((p) => [p.id, JSON.stringify(p)])), copies, room };
 }
 clientLoader.hydrate = true as const;
 

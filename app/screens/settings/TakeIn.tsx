@@ -12,14 +12,14 @@ export function TakeIn({
   onTake,
 }: {
   workshop: PackedWorkshop;
-  /** the pieces that are here: when each was changed, by its id */
+  /** the pieces that are here, each as text, by its id */
   present: ReadonlyMap<string, string>;
   onCancel: () => void;
   onTake: (wanted: Wanted) => void;
 }) {
   const { pieces, makings, earlier, toolbox, settings, pictures, damaged } = workshop;
   const [wanted, setWanted] = useState<Wanted>({
-    pieces: new Set(pieces.filter((p) => present.get(p.id) !== p.changed).map((p) => p.id)),
+    pieces: new Set(pieces.filter((p) => present.get(p.id) !== JSON.stringify(p)).map((p) => p.id)),
     makings: makings.length > 0,
     earlier: earlier.length > 0,
     toolbox: toolbox !== null,
@@ -34,7 +34,7 @@ export function TakeIn({
   };
   const anything = wanted.pieces.size > 0 || wanted.makings || wanted.toolbox || wanted.settings;
   const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
-  const same = pieces.filter((p) => present.get(p.id) === p.changed).length;
+  const same = pieces.filter((p) => present.get(p.id) === JSON.stringify(p)).length;
   const replaced = pieces.filter((p) => present.has(p.id)).length - same;
   return (
     <AlertDialog.Root open>
@@ -56,7 +56,7 @@ export function TakeIn({
                       {p.name || 'Unnamed piece'}
                       {present.has(p.id) && (
                         <span className="text-soft">
-                          {present.get(p.id) === p.changed
+                          {present.get(p.id) === JSON.stringify(p)
                             ? ' is here as it is in the file'
                             : ' replaces the one that is here'}
                         </span>

@@ -19,7 +19,7 @@ export function WorkshopFile({
   lastCopy,
   remind,
 }: {
-  /** when each piece of the workshop was changed, by its id */
+  /** the pieces of the workshop, each as text, by its id */
   present: ReadonlyMap<string, string>;
   /** ISO 8601, null when there was none */
   lastCopy: string | null;
