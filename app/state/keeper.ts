@@ -74,10 +74,6 @@ export class Keeper<T> {
     this.plan();
   }
 
-  get isSafe(): boolean {
-    return !this.unsaved && !this.conflict;
-  }
-
   private plan(): void {
     if (!this.unsaved || this.timer || this.saving || this.conflict) return;
     const wait = this.lastBegun + EVERY_MS - Date.now();

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { report } from './report';
 import { announce } from './announce';
-import { table } from './database';
+import { isFull, storageError, table } from './database';
+import { dropOldest } from './earlier';
 
 /** How long what was deleted can be brought back. */
 export const KEPT_DAYS = 30;
@@ -43,9 +44,28 @@ export async function keepDeleted(
   const key = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 8)}`;
   const when = new Date().toISOString();
   const entry: Deleted = { key, kind, name, when, record, ...(from && { from }) };
-  await table('deleted').setItem(key, entry);
+  await putWithRoom(key, entry);
   announce({ table: 'deleted', key });
   return key;
+}
+
+/** So many give way at once when there is no room. */
+const MAKE_ROOM = 40;
+
+/** When the store is full, deleting is what makes room: former states give way, then what was deleted first. */
+async function putWithRoom(key: string, entry: Deleted): Promise<void> {
+  for (;;) {
+    try {
+      await table('deleted').setItem(key, entry);
+      return;
+    } catch (error) {
+      if (!isFull(error)) throw storageError(error);
+      if ((await dropOldest(MAKE_ROOM)) > 0) continue;
+      const oldest = (await listDeleted()).slice(-MAKE_ROOM);
+      if (oldest.length === 0) throw storageError(error);
+      for (const gone of oldest) await table('deleted').removeItem(gone.key);
+    }
+  }
 }
 
 /** What can be brought back, the newest first; what is older than a month is let go. */

@@ -2,6 +2,7 @@ import type { PackedPicture, PackedWorkshop, WorkshopParts } from '@core/file';
 import { mergeToolboxes } from '@core/file';
 import type { Piece } from '@core/piece';
 import { table } from './database';
+import { keepDeleted } from './deleted';
 import { keepEarlier, listAllEarlier } from './earlier';
 import { listMakings, saveMaking } from './makings';
 import { loadPicture, putPicture } from './pictures';
@@ -74,7 +75,10 @@ export async function takeIn(
   if (wanted.toolbox && file.toolbox) {
     await saveToolbox(mergeToolboxes(await loadToolbox(), file.toolbox));
   }
-  if (wanted.settings && file.settings) await saveSettings(file.settings, ANY);
+  if (wanted.settings && file.settings) {
+    await keepDeleted('settings', 'Settings of before a file came in', await loadSettings());
+    await saveSettings(file.settings, ANY);
+  }
 }
 
 const putBack = ({ id, name, type, bytes }: PackedPicture): Promise<void> =>
