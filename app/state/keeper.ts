@@ -172,7 +172,8 @@ export class Keeper<T> {
     const { kind, key, putBy } = this.options;
     const raw: unknown = await table(kind.table).getItem(key);
     if (this.conflict && raw !== null) await putBy(raw);
-    await this.write(ANY);
+    // Tried again without a conflict it is as careful as before.
+    await this.write(this.conflict ? ANY : this.known);
   }
 
   /** The maker chose what stands there; what is here is put by. */

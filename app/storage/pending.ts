@@ -1,3 +1,4 @@
+import { isFull } from './database';
 import { keep, type RecordKind } from './records';
 import { report } from './report';
 
@@ -28,6 +29,31 @@ export function forgetPending(table: string, key: string): void {
   localStorage.removeItem(nameOf(table, key));
 }
 
+/** What is being kept just now: of two that ask at once both wait for it. */
+const taking = new Map<string, Promise<void>>();
+
+async function take<T>(
+  kind: RecordKind<T>,
+  name: string,
+  putBy: (key: string, value: T) => Promise<unknown>,
+): Promise<void> {
+  try {
+    const { known, value } = JSON.parse(localStorage.getItem(name) ?? '') as Pending;
+    const read = kind.read(value);
+    if (read.ok) {
+      const key = name.slice(nameOf(kind.table, '').length);
+      if ((await keep(kind, key, read.value, known)) === 'elsewhere') await putBy(key, read.value);
+    }
+    localStorage.removeItem(name);
+  } catch (error) {
+    // Without room it stays noted for the next time.
+    if (!isFull(error)) {
+      localStorage.removeItem(name);
+      report(error, 'what was not kept before');
+    }
+  }
+}
+
 /**
  * Keeps what a page that went away had not kept yet.
  * @param own the record of this key only, where a table has several kinds
@@ -38,20 +64,11 @@ export async function takePending<T>(
   putBy: (key: string, value: T) => Promise<unknown>,
   own?: string,
 ): Promise<void> {
-  const start = own === undefined ? `${PREFIX} ${kind.table} ` : nameOf(kind.table, own);
+  const start = own === undefined ? nameOf(kind.table, '') : nameOf(kind.table, own);
   for (const name of Object.keys(localStorage)) {
     if (!name.startsWith(start)) continue;
-    const text = localStorage.getItem(name);
-    localStorage.removeItem(name);
-    try {
-      const { known, value } = JSON.parse(text ?? '') as Pending;
-      const read = kind.read(value);
-      if (!read.ok) continue;
-      const key = name.slice(nameOf(kind.table, '').length);
-      const done = await keep(kind, key, read.value, known);
-      if (done === 'elsewhere') await putBy(key, read.value);
-    } catch (error) {
-      report(error, 'what was not kept before');
-    }
+    const work = taking.get(name) ?? take(kind, name, putBy).finally(() => taking.delete(name));
+    taking.set(name, work);
+    await work;
   }
 }

@@ -54,7 +54,12 @@ export async function keep<T>(
     try {
       const store = table(kind.table);
       const stored: unknown = await store.getItem(key);
-      if (stored !== null && known !== ANY && stampOf(kind, stored) !== known) return 'elsewhere';
+      if (stored !== null && known !== ANY) {
+        const there = stampOf(kind, stored);
+        // A page that went away may have kept it after all.
+        if (there === stampOf(kind, value)) return 'kept';
+        if (there !== known) return 'elsewhere';
+      }
       await kind.before?.(key, stored, value);
       await store.setItem(key, value);
     } catch (error) {
