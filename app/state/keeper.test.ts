@@ -52,7 +52,7 @@ let moment = 0;
 const note = (text: string): Note => ({ text, changed: `t${++moment}` });
 
 /** One tab with a record open. */
-function tab(first: Note) {
+function tab(first: Note, merge?: (base: Note, mine: Note, theirs: Note) => Note) {
   const states: SaveState[] = [];
   const taken: Note[] = [];
   const putBy: unknown[] = [];
@@ -63,6 +63,7 @@ function tab(first: Note) {
     putBy: (given) => Promise.resolve(void putBy.push(given)),
     onState: (s) => states.push(s),
     onTaken: (n) => taken.push(n),
+    ...(merge && { merge }),
   });
   keeper.listen();
   return { keeper, states, taken, putBy, last: () => states.at(-1) };
@@ -196,6 +197,35 @@ describe('a record in two tabs', () => {
     await two.keeper.keepMine();
     expect(stored()).toBe('mine 2');
     expect((two.putBy[0] as Note).text).toBe('theirs');
+  });
+
+  it('what was stored between opening and hearing is taken over', async () => {
+    const first = note('a');
+    browser.stored.set('k', note('b'));
+    const { taken, last } = tab(first);
+    await settle();
+    expect(taken.map((n) => n.text)).toEqual(['b']);
+    expect(last()).toEqual({ kind: 'saved' });
+  });
+
+  it('what can be put together is, and is kept', async () => {
+    const first = note('a');
+    browser.stored.set('k', first);
+    const merge = (_: Note, mine: Note, theirs: Note): Note => ({
+      ...mine,
+      text: `${mine.text}+${theirs.text}`,
+    });
+    const [one, two] = [tab(first), tab(first, merge)];
+    browser.full = true;
+    two.keeper.change(note('mine'));
+    await settle();
+    browser.full = false;
+    one.keeper.change(note('your'));
+    await settle();
+    expect(two.taken.at(-1)?.text).toBe('mine+your');
+    await two.keeper.keepMine();
+    expect(stored()).toBe('mine+your');
+    expect(two.states.some((s) => s.kind === 'conflict')).toBe(false);
   });
 
   it('the other way round: what is here is put by', async () => {

@@ -22,15 +22,19 @@ export interface KeeperOptions<T> {
   readonly onState: (state: SaveState) => void;
   /** another tab stored it while nothing was unsaved here */
   readonly onTaken: (value: T) => void;
+  /** puts together what was changed here and elsewhere since they were alike; null where that cannot be */
+  readonly merge?: (base: T, mine: T, theirs: T) => T | null;
 }
 
 /**
  * Keeps one record of the browser as it changes here: at once after the first change, then at intervals
  * while changes go on, and the last one. What another tab stores is taken over while nothing is unsaved
- * here; else nothing is written until the maker chooses.
+ * here, or put together with what is; else nothing is written until the maker chooses.
  */
 export class Keeper<T> {
   private latest: T;
+  /** as it is stored, as far as is known here, and what tells that state */
+  private base: T;
   private known: string;
   private unsaved = false;
   /** only what goes on by itself, such as a clock: it gives way to what another tab stores */
@@ -48,6 +52,7 @@ export class Keeper<T> {
     private readonly options: KeeperOptions<T>,
   ) {
     this.latest = first;
+    this.base = first;
     this.known = this.stamp(first);
   }
 
@@ -58,6 +63,8 @@ export class Keeper<T> {
   /** Hears what other tabs store, until it is called off. */
   listen(): () => void {
     const { kind, key: own } = this.options;
+    // What was stored between the reading of it and now was not heard.
+    void this.heard();
     return onAnnouncement(({ table: from, key }) => {
       if (from === kind.table && key === own) void this.heard();
     });
@@ -110,6 +117,7 @@ export class Keeper<T> {
       .save(value, known)
       .then((done) => {
         if (done === 'elsewhere') return this.heard(true);
+        this.base = value;
         this.known = this.stamp(value);
         this.conflict = false;
         this.failing = false;
@@ -139,6 +147,7 @@ export class Keeper<T> {
     const stamp = raw === null ? null : this.stamp(raw);
     if (stamp === this.known && !refused) return;
     if (stamp !== null && stamp === this.stamp(this.latest)) {
+      this.base = this.latest;
       this.known = stamp;
       this.unsaved = false;
       this.options.onState({ kind: 'saved' });
@@ -151,6 +160,15 @@ export class Keeper<T> {
       this.take(read.value, stamp);
       return;
     }
+    const both = read.ok ? this.options.merge?.(this.base, this.latest, read.value) : null;
+    if (both && read.ok) {
+      this.base = read.value;
+      this.known = stamp;
+      this.latest = both;
+      this.options.onTaken(both);
+      this.plan();
+      return;
+    }
     this.conflict = true;
     this.options.onState({ kind: 'conflict' });
   }
@@ -159,6 +177,7 @@ export class Keeper<T> {
     if (this.timer) clearTimeout(this.timer);
     this.timer = null;
     this.latest = value;
+    this.base = value;
     this.known = stamp;
     this.unsaved = false;
     this.conflict = false;

@@ -1,6 +1,7 @@
 import { useCallback, useRef, useState } from 'react';
 import type { MakingRecord } from '@core/making';
 import type { SaveState } from '~/state/keeper';
+import { mergeFields } from '~/state/mergeFields';
 import { useKeeper } from '~/state/useKeeper';
 import { keepDeleted } from '~/storage/deleted';
 import { MAKING_RECORDS, saveMaking } from '~/storage/makings';
@@ -33,6 +34,8 @@ export function useMakingRecord(first: MakingRecord): {
         await keepDeleted('making', `${first.pieceName || 'A making'}, as in another tab`, given);
       },
       onTaken: show,
+      // A note here and the clock there do not hinder each other.
+      merge: mergeFields,
     },
     `/piece/${first.pieceId}/make/${first.id}`,
   );
