@@ -60,7 +60,8 @@ test('odd ways to ask are answered properly', async ({ request }) => {
 test('all screens run under these rules without a violation', async ({ page }) => {
   const violations: string[] = [];
   page.on('console', (said) => {
-    if (/Content.Security.Policy|Refused to/i.test(said.text())) violations.push(said.text());
+    if (/Content.Security.Policy|Permissions.Policy|Refused to/i.test(said.text()))
+      violations.push(said.text());
   });
   await openPiece(page, 'Sailing boat');
   for (const name of ['Wire', 'Bends', 'Dressing', 'Sheet', 'Make']) await stage(page, name);

@@ -35,7 +35,7 @@ app.use(
 app.use((request, response, next) => {
   response.setHeader(
     'Permissions-Policy',
-    'camera=(self), screen-wake-lock=(self), fullscreen=(self), microphone=(), geolocation=(), payment=(), usb=(), serial=(), bluetooth=(), midi=()',
+    'camera=(self), screen-wake-lock=(self), fullscreen=(self), microphone=(), geolocation=(), payment=(), usb=(), serial=(), midi=()',
   );
   // Whatever sets no policy of its own is a file or data.
   const { writeHead } = response;
