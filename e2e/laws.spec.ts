@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { test } from './test';
-import { CUT, cutMm, importSvg, newPiece, partsMm, stage } from './workshop';
+import { CUT, cutMm, importSvg, newPiece, openPiece, partsMm, stage } from './workshop';
 
 /** Wire of a new piece, and its reserve, mm. */
 const D = 1.024;
@@ -178,4 +178,24 @@ test('a plan that takes its time says how far it is, is stopped, and nothing is 
   );
   await expect.poll(() => cutMm(page)).toBeCloseTo(30 + RESERVE, 1);
   await expect(stopped).toBeHidden();
+});
+
+test('a plan without an end is ended, its numbers leave the screen, and the next one comes', async ({
+  page,
+  expectFault,
+}) => {
+  expectFault(/planning/);
+  await openPiece(page, 'Sailing boat');
+  const cut = await cutMm(page);
+  // Workers that are begun from now on never answer.
+  await page.route('**/planner.worker-*.js', (route) =>
+    route.fulfill({ contentType: 'text/javascript', body: 'self.onmessage = () => undefined;' }),
+  );
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Stop planning' })).toBeVisible();
+  await expect(page.getByText(/takes too long to plan, and planning was ended/)).toBeVisible();
+  await expect(page.getByTestId('cut-length')).toHaveCount(0);
+  await page.unroute('**/planner.worker-*.js');
+  await page.getByRole('button', { name: 'Plan it again' }).click();
+  expect(await cutMm(page)).toBe(cut);
 });

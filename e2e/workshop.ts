@@ -3,6 +3,22 @@ import { expect, type Download, type Locator, type Page } from '@playwright/test
 
 export const CUT = 'cut-length';
 
+/** The demo's pieces by their names. */
+export const LANTERN_LANE = [
+  'Swallow pendant',
+  'Paper lantern earring',
+  'Snail charm',
+  'Sailing boat',
+  'Pear',
+  'Fox',
+  'Word pendant “hush”',
+  'Mountain line',
+  'Key',
+  'Leaf earring',
+  'Moon hoop',
+  'Ripple bracelet',
+];
+
 /** Opens the list of pieces with the demo in it. */
 export async function openWorkshop(page: Page): Promise<void> {
   await page.goto('/');

@@ -165,7 +165,7 @@ function throughTheInterface() {
   rmSync(report, { force: true });
   spawnSync(
     join(root, 'node_modules', '.bin', 'playwright'),
-    ['test', 'kept', 'offline', 'server', '--reporter=json'],
+    ['test', 'kept', 'copies', 'tabs', 'offline', 'server', '--reporter=json'],
     {
       cwd: root,
       stdio: ['ignore', 'ignore', 'inherit'],
