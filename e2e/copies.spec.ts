@@ -1,5 +1,6 @@
 import { strFromU8, unzipSync } from 'fflate';
-import { expect, type Page } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { allRecords, putRaw } from './records';
 import { test } from './test';
 import { cutMm, kept, LANTERN_LANE, openPiece, openWorkshop, saved, stage } from './workshop';
 
@@ -49,40 +50,6 @@ test('the workshop goes to a file and back, part by part, with a look at what it
   await expect(page.getByText(untouched)).toBeVisible();
   await expect(page.getByText('Not wished')).toHaveCount(0);
 });
-
-/** All records of this browser but what it noted for itself. */
-const allRecords = (page: Page): Promise<Record<string, unknown>> =>
-  page.evaluate(
-    () =>
-      new Promise<Record<string, unknown>>((done, fail) => {
-        const open = indexedDB.open('hush-road');
-        open.onerror = () => fail(new Error('no database'));
-        open.onsuccess = () => {
-          const names = ['pieces', 'makings', 'pictures', 'settings', 'earlier'];
-          const all: Record<string, unknown> = {};
-          const change = open.result.transaction(names, 'readonly');
-          for (const name of names) {
-            const cursor = change.objectStore(name).openCursor();
-            cursor.onsuccess = () => {
-              const at = cursor.result;
-              if (!at) return;
-              const key = `${name} ${at.key as string}`;
-              const value = at.value as { file?: Blob; name?: string };
-              if (!/settings (copies|demo-offered)/.test(key)) {
-                all[key] = value.file
-                  ? { name: value.name, size: value.file.size, type: value.file.type }
-                  : value;
-              }
-              at.continue();
-            };
-          }
-          change.oncomplete = () => {
-            open.result.close();
-            done(all);
-          };
-        };
-      }),
-  );
 
 test('a workshop taken into an empty browser is the same workshop', async ({ browser, page }) => {
   // A traced piece, a making with a note and a photo, another kit, inches, an earlier state.
@@ -153,6 +120,29 @@ test('a folder of the maker’s choice is kept up to date', async ({ page }) => 
   await openPiece(page, 'Sailing boat');
   await page.getByLabel('Name of the piece').fill('Boat for the folder');
   await expect.poll(inFolder).toContain('Boat for the folder');
+});
+
+test('work that is only in this browser is spoken of once a week at most', async ({ page }) => {
+  await openWorkshop(page);
+  const boat = (await allRecords(page))['pieces demo-boat'] as object;
+  const { demo: _demo, ...own } = boat as { demo: boolean };
+  const made = new Date(Date.now() - 8 * 86_400_000).toISOString();
+  const changed = new Date().toISOString();
+  await putRaw(page, 'mine', { ...own, id: 'mine', name: 'Boat of a week', made, changed });
+  await page.reload();
+  const reminder = page.getByRole('region', { name: 'A copy of your work' });
+  await reminder.getByRole('button', { name: 'Not now' }).click();
+  await expect(reminder).toBeHidden();
+  await page.reload();
+  await expect(page.getByText('Boat of a week')).toBeVisible();
+  await expect(reminder).toBeHidden();
+  await page.clock.install({ time: Date.now() + 8 * 86_400_000 });
+  await page.reload();
+  const file = await saved(page, () =>
+    reminder.getByRole('button', { name: 'Save a copy' }).click(),
+  );
+  expect(workshopIn(file).pieces.map((p) => p.name)).toContain('Boat of a week');
+  await expect(reminder).toBeHidden();
 });
 
 test('what was deleted can be brought back after a reload', async ({ page }) => {

@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
-import { expect, type Page } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { allRecords, putRaw } from './records';
 import { test } from './test';
 import {
   cutMm,
@@ -158,25 +159,6 @@ test('when storage is full the work stays open and can be saved to a file', asyn
   await kept(page);
 });
 
-async function putRaw(page: Page, key: string, value: unknown): Promise<void> {
-  await page.evaluate(
-    ([k, v]) =>
-      new Promise<void>((done, fail) => {
-        const open = indexedDB.open('hush-road');
-        open.onerror = () => fail(new Error('no database'));
-        open.onsuccess = () => {
-          const change = open.result.transaction('pieces', 'readwrite');
-          change.objectStore('pieces').put(v, k);
-          change.oncomplete = () => {
-            open.result.close();
-            done();
-          };
-        };
-      }),
-    [key, value] as const,
-  );
-}
-
 test('a damaged record is set aside and the others stay', async ({ page }) => {
   await openWorkshop(page);
   await putRaw(page, 'bad', {
@@ -196,6 +178,25 @@ test('a damaged record is set aside and the others stay', async ({ page }) => {
   expect(file.bytes.toString()).toContain('"gone"');
   await aside.getByRole('button', { name: 'Let it go' }).click();
   await expect(aside).toBeHidden();
+  await page.reload();
+  await page.getByRole('link', { name: 'Lately deleted' }).click();
+  await page.getByRole('button', { name: 'Bring back Old vine' }).click();
+  await page.getByRole('link', { name: 'All pieces', exact: true }).click();
+  await expect(aside).toContainText('Old vine');
+});
+
+test('a line beyond all bounds in a record holds no other piece up', async ({ page }) => {
+  await openWorkshop(page);
+  const boat = (await allRecords(page))['pieces demo-boat'] as { paths: { nodes: object[] }[] };
+  const bulging = boat.paths.map((path) => ({
+    ...path,
+    nodes: path.nodes.map((node) => ({ ...node, out: undefined, in: undefined, bulge: 10_000 })),
+  }));
+  await putRaw(page, 'bulging', { ...boat, id: 'bulging', name: 'Bulging', paths: bulging });
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'Set aside' })).toContainText('Bulging');
+  await openPiece(page, 'Sailing boat');
+  expect(await cutMm(page)).toBeGreaterThan(50);
 });
 
 test('a piece that is not here says so', async ({ page }) => {

@@ -27,7 +27,7 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
     return null;
   } catch (error) {
     if (!(error instanceof StorageError)) report(error, 'bringing back');
-    return { failed: error instanceof Error ? error.message : 'That did not work.' };
+    return { failed: error instanceof StorageError ? error.message : 'That did not work. Nothing was changed.' };
   }
 }
 

@@ -1,36 +1,26 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Calculator, Copy, Plus, Settings2, Trash2, TriangleAlert, Wrench } from 'lucide-react';
-import { Link, redirect, useFetcher, useRevalidator } from 'react-router';
+import { Calculator, Plus, Settings2, Wrench } from 'lucide-react';
+import { Link, redirect, useFetcher } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
-import { growBox, pathsBox } from '@core/geometry';
-import { drawnPath, newPiece, readPiece, type FigurePath, type Piece } from '@core/piece';
-import { printGauge, printInches, printNumber, type LengthUnit } from '@core/units';
-import { METAL_FACTS } from '@core/wire';
+import { newPiece, readPiece, type FigurePath, type Piece } from '@core/piece';
 import { Brand } from '~/components/Brand';
-import { useExtent } from '~/components/FigureView';
-import { SketchDrawing, WireDrawing } from '~/components/WireDrawing';
-import { useCardPlan } from '~/screens/useCardPlan';
-import { Button, buttonClass, IconButton } from '~/components/ui';
-import { saveFile } from '~/components/saveFile';
+import { Button, buttonClass } from '~/components/ui';
 import { StorageError } from '~/storage/database';
-import {
-  deletePiece,
-  dropAside,
-  listPieces,
-  loadPiece,
-  savePiece,
-  type SetAside,
-} from '~/storage/pieces';
+import { deletePiece, dropAside, listPieces, loadPiece, savePiece } from '~/storage/pieces';
 import { isPicture, usePictureFile } from '~/screens/usePictureFile';
 import { bringBack } from '~/storage/bringBack';
-import { changeCopies, isCopyDue, loadCopies } from '~/storage/copies';
+import { isCopyDue, loadCopies } from '~/storage/copies';
 import { askToLast } from '~/storage/room';
 import { report } from '~/storage/report';
 import { listDeleted } from '~/storage/deleted';
 import { allEarlier } from '~/storage/earlier';
 import { listMakings } from '~/storage/makings';
 import { dropUnused } from '~/storage/pictures';
+import { AsideList } from '~/screens/pieces/AsideList';
+import { CopyReminder } from '~/screens/pieces/CopyReminder';
+import { EmptyList } from '~/screens/pieces/EmptyList';
+import { PieceCard } from '~/screens/pieces/PieceCard';
 import { useImport } from '~/screens/useImport';
 import { demoOffered, noteDemoOffered } from '~/storage/settings';
 import { useWorkshop } from '~/state/workshop';
@@ -262,169 +252,6 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
         </p>
       </main>
     </div>
-  );
-}
-
-/** Work that is only in this browser is spoken of now and then. */
-function CopyReminder() {
-  const { revalidate } = useRevalidator();
-  const [busy, setBusy] = useState(false);
-  const done = (work: Promise<void>): void => {
-    setBusy(true);
-    work
-      .catch((error: unknown) => {
-        report(error, 'a copy of the workshop');
-        toast.error('The copy could not be made. Everything is as it was.');
-      })
-      .finally(() => {
-        setBusy(false);
-        void revalidate();
-      });
-  };
-  const now = (): string => new Date().toISOString();
-  // Loaded only once it is wished.
-  const saveCopy = async (): Promise<void> =>
-    (await import('~/screens/settings/saveWorkshop')).saveWorkshop(false);
-  return (
-    <section
-      aria-label="A copy of your work"
-      className="mb-5 flex flex-wrap items-center gap-3 rounded-lg border border-line bg-panel p-4 text-sm"
-    >
-      <p className="min-w-60 flex-1">
-        <strong>Your latest work is only in this browser.</strong> A copy of the workshop in a file
-        outlasts it.
-      </p>
-      <Button look="main" disabled={busy} onClick={() => done(saveCopy())}>
-        Save a copy
-      </Button>
-      <Button disabled={busy} onClick={() => done(changeCopies({ reminded: now() }))}>
-        Not now
-      </Button>
-      <Button look="quiet" disabled={busy} onClick={() => done(changeCopies({ remind: false }))}>
-        Do not remind me
-      </Button>
-    </section>
-  );
-}
-
-function EmptyList({ demo }: { demo: () => void }) {
-  return (
-    <div className="rounded-xl border border-dashed border-line p-10 text-center">
-      <p className="text-lg font-medium">No pieces yet</p>
-      <p className="mx-auto mt-1 max-w-md text-soft">
-        Begin a new piece to draw a wire or follow a drawing. Or bring the Lantern Lane pieces back
-        to look around.
-      </p>
-      <Button className="mt-4" onClick={demo}>
-        Bring the Lantern Lane pieces
-      </Button>
-    </div>
-  );
-}
-
-function AsideList({ aside, drop }: { aside: readonly SetAside[]; drop: (key: string) => void }) {
-  return (
-    <section
-      aria-label="Set aside"
-      className="mb-5 rounded-lg border border-alert bg-alert-wash p-4 text-sm"
-    >
-      <h2 className="flex items-center gap-2 font-semibold text-alert">
-        <TriangleAlert size={16} aria-hidden="true" />{' '}
-        {aside.length === 1 ? 'One record' : `${aside.length} records`} could not be read and{' '}
-        {aside.length === 1 ? 'was' : 'were'} set aside
-      </h2>
-      <p className="mt-1 text-soft">
-        All other pieces are as they were. Save what was set aside to keep it, or let it go.
-      </p>
-      <ul className="mt-2 space-y-1">
-        {aside.map((a) => (
-          <li key={a.key} className="flex flex-wrap items-center gap-2">
-            <span className="flex-1">
-              <strong>{a.name}</strong>: {a.message}
-            </span>
-            <Button
-              onClick={() =>
-                saveFile(
-                  `${a.name}-set-aside.json`,
-                  JSON.stringify(a.raw, null, 1),
-                  'application/json',
-                )
-              }
-            >
-              Save the record
-            </Button>
-            <Button look="quiet" onClick={() => drop(a.key)}>
-              Let it go
-            </Button>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-function PieceCard({
-  piece,
-  unit,
-  copy,
-  remove,
-}: {
-  piece: Piece;
-  unit: LengthUnit;
-  copy: () => void;
-  remove: () => void;
-}) {
-  const shapes = piece.paths.map(drawnPath).filter((p) => p.segments.length > 0);
-  const box = pathsBox(shapes);
-  const plan = useCardPlan(piece, useWorkshop().toolbox);
-  const formed = useExtent(piece, plan?.plan ?? null, plan?.dressing ?? null);
-  const seen = formed ?? box;
-  const view = seen ? growBox(seen, piece.wire.diameterMm / 2 + 1.5) : null;
-  const name = piece.name || 'Unnamed piece';
-  const mm = (v: number): string => printNumber(v, 0);
-  const size = !box
-    ? 'nothing drawn yet'
-    : unit === 'mm'
-      ? `${mm(box.maxX - box.minX)} × ${mm(box.maxY - box.minY)} mm`
-      : `${printInches(box.maxX - box.minX).replace(' in', '')} × ${printInches(box.maxY - box.minY)}`;
-  return (
-    <li className="group rounded-xl border border-line bg-panel transition-shadow hover:shadow-md">
-      <Link to={`/piece/${piece.id}/figure`} className="block rounded-t-xl">
-        <div className="flex h-44 items-center justify-center rounded-t-xl bg-bench p-4">
-          {view && (
-            <svg
-              viewBox={`${view.minX} ${view.minY} ${view.maxX - view.minX} ${view.maxY - view.minY}`}
-              className="size-full"
-              aria-hidden="true"
-            >
-              {plan ? (
-                <WireDrawing piece={piece} plan={plan.plan} dressing={plan.dressing} />
-              ) : (
-                <SketchDrawing shapes={shapes} piece={piece} />
-              )}
-            </svg>
-          )}
-        </div>
-        <div className="px-3.5 pt-2.5">
-          <span className="flex items-baseline gap-2">
-            <span className="min-w-0 flex-1 truncate font-semibold">{name}</span>
-            {piece.demo && <span className="shrink-0 text-xs text-soft">Lantern Lane</span>}
-          </span>
-          <span className="block text-sm text-soft">
-            {METAL_FACTS[piece.wire.metal].name}, {printGauge(piece.wire.diameterMm)}
-          </span>
-        </div>
-      </Link>
-      <div className="flex items-center gap-1 px-3.5 pb-2">
-        <span className="flex-1 text-sm text-soft">{size}</span>
-        <IconButton name={`Copy ${name}`} onClick={copy}>
-          <Copy size={16} />
-        </IconButton>
-        <IconButton name={`Delete ${name}`} onClick={remove}>
-          <Trash2 size={16} />
-        </IconButton>
-      </div>
-    </li>
   );
 }
 

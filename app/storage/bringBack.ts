@@ -1,4 +1,5 @@
 import { mergeToolboxes, readToolbox, settingsSchema } from '@core/file';
+import type { z } from 'zod';
 import { kitSchema, kitToolSchema, testCoilSchema } from '@core/forming';
 import { NO_NOTES, readMaking, withStep } from '@core/making';
 import { readPiece } from '@core/piece';
@@ -12,6 +13,13 @@ import { loadToolbox, saveToolbox } from './toolbox';
 
 const gone = (what: string): StorageError =>
   new StorageError(`${what} It stays among what was lately deleted.`);
+
+/** @returns the record as its schema reads it. @throws StorageError when it is damaged */
+function sound<T>(schema: z.ZodType<T>, record: unknown): T {
+  const read = schema.safeParse(record);
+  if (!read.success) throw gone('The record is damaged and cannot be brought back.');
+  return read.data;
+}
 
 /** Puts one back where it was. @throws StorageError when that cannot be */
 async function putBack({ kind, record, from }: Deleted): Promise<void> {
@@ -36,14 +44,14 @@ async function putBack({ kind, record, from }: Deleted): Promise<void> {
     case 'kit':
     case 'coil': {
       const toolbox = await loadToolbox();
-      const kits = kind === 'kit' ? [kitSchema.parse(record)] : [];
-      const coils = kind === 'coil' ? [testCoilSchema.parse(record)] : [];
+      const kits = kind === 'kit' ? [sound(kitSchema, record)] : [];
+      const coils = kind === 'coil' ? [sound(testCoilSchema, record)] : [];
       const { board, inUse } = toolbox;
       await saveToolbox(mergeToolboxes(toolbox, { ...toolbox, kits, coils, board, inUse }));
       return;
     }
     case 'tool': {
-      const tool = kitToolSchema.parse(record);
+      const tool = sound(kitToolSchema, record);
       const toolbox = await loadToolbox();
       const kit = toolbox.kits.find((k) => k.id === from?.['kit']);
       if (!kit) throw gone('The kit of this tool is not there any more: bring the kit back first.');
@@ -74,7 +82,7 @@ async function putBack({ kind, record, from }: Deleted): Promise<void> {
       return;
     }
     case 'settings':
-      await saveSettings(settingsSchema.parse(record), ANY);
+      await saveSettings(sound(settingsSchema, record), ANY);
       return;
   }
 }
