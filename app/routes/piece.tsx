@@ -132,8 +132,8 @@ function Strip() {
   if (planState.error) {
     return (
       <div role="alert" className="flex flex-wrap items-center gap-3 p-5 text-sm text-alert">
-        <TriangleAlert size={16} aria-hidden="true" />
-        <p>{planState.error}</p>
+        <TriangleAlert size={16} aria-hidden="true" className="shrink-0" />
+        <p className="min-w-0 flex-1 basis-72">{planState.error}</p>
         <Button onClick={planState.again}>Plan it again</Button>
       </div>
     );
