@@ -1,5 +1,13 @@
-import { newDressItem, plainBead } from '../core/dressing';
-import type { Bead, DressItem, DressKind, DressOf, StretchPlace, Thread } from '../core/piece';
+import {
+  type Bead,
+  type DressItem,
+  type DressKind,
+  type DressOf,
+  newDressItem,
+  plainBead,
+  type StretchPlace,
+  type Thread,
+} from '../core/item';
 import type { Metal } from '../core/wire';
 
 type Place = readonly [x: number, y: number, lengthMm?: number];
@@ -111,6 +119,11 @@ export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
     item('bind', [12, 7], 'niobium', { wraps: 4, tailMm: 12 }),
     item('drop', [12, 25.6], 'niobium', { beads: [bead('Mist drop', 4, 'mist')], wraps: 2 }),
   ],
-  moon: () => [],
+  moon: () => [
+    item('braid', [5, 19.5, 11], 'gold-filled', {
+      pitchMm: 3.6,
+      thread: thin('gold-filled', 0.321),
+    }),
+  ],
   ripple: () => [item('finding', [58, 7], 'copper', { what: 'chain', insideMm: 4, lengthMm: 110 })],
 };

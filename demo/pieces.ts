@@ -121,7 +121,12 @@ export function demoPieces(): Piece[] {
       paths: p.paths.map((path) =>
         path.closed
           ? path
-          : { ...path, start: { kind: 'bail', insideMm: 3, turns: 2, tailMm: 2, turned: true } },
+          : {
+              ...path,
+              start: { kind: 'bail', insideMm: 3, turns: 2, tailMm: 2, turned: true },
+              // A small bar behind the outline keeps the stem from slipping out of its binding.
+              end: { kind: 'toggle', barMm: 7, stemMm: 0, wraps: 0, tailMm: 0 },
+            },
       ),
       parts: [
         {

@@ -1,4 +1,5 @@
-import { dressPiece, newDressItem } from '../core/dressing';
+import { dressPiece } from '../core/dressing';
+import { newDressItem } from '../core/item';
 import { assemblyOf } from '../core/making';
 import { DEFAULT_KIT } from '../core/forming';
 import { awgToMm } from '../core/units';

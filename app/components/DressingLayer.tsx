@@ -1,7 +1,7 @@
 import { memo } from 'react';
-import type { DressMark, Dressing } from '@core/dressing';
+import type { Dressing } from '@core/dressing';
+import type { Bead, BeadTone, DressMark } from '@core/item';
 import type { Vec } from '@core/geometry';
-import type { Bead, BeadTone } from '@core/piece';
 import type { Metal } from '@core/wire';
 import { METAL_COLOURS } from './metalColours';
 import { WireStroke } from './WireStroke';

@@ -1,9 +1,10 @@
-import type { Dressing, Span } from '@core/dressing';
-import type { DressKind } from '@core/piece';
+import type { Dressing } from '@core/dressing';
+import { kindOf, type Span, type Traits } from '@core/item';
 
 export interface StripSpan {
   readonly id: string;
-  readonly kind: DressKind;
+  /** how it looks */
+  readonly look: Traits['strip'];
   readonly fromMm: number;
   readonly toMm: number;
   /** how many beads lie on it */
@@ -27,7 +28,7 @@ export const spansOn = ({ items }: Dressing, wire: number, lengthMm: number): St
       s.wire === wire
         ? onStrip(s, lengthMm).map((part, k) => ({
             id: `${item.id}-${i}-${k}`,
-            kind: item.kind,
+            look: kindOf(item).traits.strip,
             ...part,
             beads: beads.reduce((n, b) => n + b.count, 0),
           }))
@@ -50,10 +51,10 @@ export function DressedSpans({
 }) {
   return (
     <g pointerEvents="none">
-      {spans.map(({ id, kind, fromMm, toMm, beads }) => {
+      {spans.map(({ id, look, fromMm, toMm, beads }) => {
         const [from, to] = [x(fromMm), x(toMm)];
         const width = Math.max(3, to - from);
-        if (kind === 'beads' || kind === 'wound-beads') {
+        if (look === 'beads') {
           const count = Math.min(beads, Math.max(1, Math.floor(width / 4)));
           return Array.from({ length: count }, (_, i) => (
             <circle
@@ -67,7 +68,7 @@ export function DressedSpans({
             />
           ));
         }
-        if (kind === 'flatten') {
+        if (look === 'flat') {
           return (
             <rect
               key={id}

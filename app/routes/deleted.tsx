@@ -27,7 +27,10 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
     return null;
   } catch (error) {
     if (!(error instanceof StorageError)) report(error, 'bringing back');
-    return { failed: error instanceof StorageError ? error.message : 'That did not work. Nothing was changed.' };
+    return {
+      failed:
+        error instanceof StorageError ? error.message : 'That did not work. Nothing was changed.',
+    };
   }
 }
 

@@ -1,14 +1,7 @@
 import { useState } from 'react';
 import { Trash2, TriangleAlert } from 'lucide-react';
-import {
-  DRESS_FACTS,
-  freshItemId,
-  newDressItem,
-  withItem,
-  withoutItem,
-  type Dressed,
-} from '@core/dressing';
-import type { DressItem, DressKind } from '@core/piece';
+import { freshItemId, withItem, withoutItem, type Dressed } from '@core/dressing';
+import { kindOf, newDressItem, type DressItem, type DressKind } from '@core/item';
 import { FigureView } from '~/components/FigureView';
 import { StagePanel } from '~/components/StagePanel';
 import { Button, IconButton, Section } from '~/components/ui';
@@ -91,7 +84,7 @@ export default function DressingScreen() {
       <StagePanel wide>
         {item ? (
           <Section
-            title={DRESS_FACTS[item.kind].name}
+            title={kindOf(item).name}
             aside={
               <span className="flex gap-1">
                 <IconButton name="Take it off" onClick={() => remove(item.id)}>
@@ -165,13 +158,13 @@ function ItemList({
                 <TriangleAlert size={16} className="shrink-0 text-alert" aria-label="Refused" />
               )}
               <span>
-                <span className="block font-medium">{DRESS_FACTS[i.kind].name}</span>
+                <span className="block font-medium">{kindOf(i).name}</span>
                 <span className={`block text-xs ${refused ? 'text-alert' : 'text-soft'}`}>
                   {refused ? 'does not go on as it is' : (d?.title ?? '…')}
                 </span>
               </span>
             </button>
-            <IconButton name={`Take off: ${DRESS_FACTS[i.kind].name}`} onClick={() => remove(i.id)}>
+            <IconButton name={`Take off: ${kindOf(i).name}`} onClick={() => remove(i.id)}>
               <Trash2 size={16} />
             </IconButton>
           </li>

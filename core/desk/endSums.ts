@@ -1,32 +1,44 @@
-import {
-  END_KINDS,
-  endForm,
-  ringsFrom,
-  spiralOutside,
-  spiralTurns,
-  type EndKind,
-  type WireEnd,
-} from '../element';
+import { ringsFrom, spiralOutside, spiralTurns } from '../element';
+import { END_KINDS, endForm, endKindOf, endValue, type EndKind, type WireEnd } from '../end';
+import type { Field } from '../field';
 import { toolForInside, typicalStiffness } from '../forming';
-import { bar, many, mm, ring, row, small, solved, type DeskTool, type DeskValues } from './sum';
+import {
+  bar,
+  many,
+  mm,
+  ring,
+  row,
+  small,
+  solved,
+  type DeskField,
+  type DeskTool,
+  type DeskValues,
+} from './sum';
+
+/** A field of an end as a sum asks for it. */
+const asked = ([key, { label, control }]: [string, Field<unknown>], end: WireEnd): DeskField[] =>
+  control.as === 'number' && control.unit !== 'grams'
+    ? [
+        {
+          key,
+          label: label.charAt(0).toUpperCase() + label.slice(1),
+          unit: control.unit,
+          min: control.min,
+          max: control.max,
+          decimals: control.decimals,
+          value: Number(endValue(end, key)),
+        },
+      ]
+    : [];
 
 export function endTool(kind: EndKind): DeskTool {
-  const { name, fields, preset } = END_KINDS[kind];
-  const from = preset as unknown as Readonly<Record<string, number>>;
+  const { name, fields, preset } = endKindOf({ kind });
   const endOf = (v: DeskValues): WireEnd => ({ ...preset, ...v });
   return {
     id: `end-${kind}`,
     name,
     hint: 'What it takes beyond the figure.',
-    fields: fields.map((f) => ({
-      key: f.key,
-      label: f.label.charAt(0).toUpperCase() + f.label.slice(1),
-      unit: f.unit,
-      min: f.min,
-      max: f.max,
-      decimals: f.unit === 'mm' ? 1 : 2,
-      value: from[f.key] ?? f.min,
-    })),
+    fields: Object.entries(fields).flatMap((field) => asked(field, preset)),
     solve: (v, wire) => {
       const { parts } = endForm(endOf(v), wire.diameterMm);
       const stiffness = typicalStiffness(wire.metal, wire.temper, wire.diameterMm);
@@ -51,16 +63,7 @@ export function endTool(kind: EndKind): DeskTool {
   };
 }
 
-export const ENDS: readonly EndKind[] = [
-  'loop',
-  'wrapped-loop',
-  'bail',
-  'spiral',
-  'hook',
-  'ear-hook',
-  'kidney',
-  'hoop',
-];
+export const ENDS: readonly EndKind[] = END_KINDS.filter((k) => k.sum).map((k) => k.kind);
 
 export const rings: DeskTool = {
   id: 'rings',

@@ -1,5 +1,5 @@
 import { describe, expect, it, test } from 'vitest';
-import { END_KINDS, endLength, type EndKind } from '../element';
+import { newEnd, endLength, type EndKind } from '../end';
 import type { Wire } from '../piece';
 import { DESK_TOOLS, type DeskRow } from '.';
 
@@ -19,7 +19,7 @@ describe('sums by hand', () => {
     '%s agrees with the end of a piece, part by part',
     (kind) => {
       const rows = ask(`end-${kind}`);
-      expect(main(rows)).toBeCloseTo(endLength(END_KINDS[kind].preset, 0.8), 9);
+      expect(main(rows)).toBeCloseTo(endLength(newEnd(kind), 0.8), 9);
     },
   );
 

@@ -1,7 +1,7 @@
-import { newDressItem, plainBead } from '../dressing';
+import { type DressItem, newDressItem, plainBead } from '../item';
 import { linkCount, loopLength, wornLength } from '../element';
 import { insideFromTool, toolForInside, typicalStiffness } from '../forming';
-import { newPiece, type DressItem, type Piece, type Wire } from '../piece';
+import { newPiece, type Piece, type Wire } from '../piece';
 import { ENDS, endTool, rings, spiral } from './endSums';
 import { bar, many, mm, NO_PLACE, place, ring, row, small, solved, type DeskTool } from './sum';
 import { coil, net, twist, weave } from './woundSums';

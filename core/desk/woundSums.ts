@@ -1,6 +1,5 @@
-import { newDressItem } from '../dressing';
+import { type DressItem, newDressItem } from '../item';
 import { coilLength, TWIST_LIMIT_RAD } from '../element';
-import type { DressItem } from '../piece';
 import { degrees } from '../units';
 import { bar, many, mm, NO_PLACE, place, ring, row, small, solved, type DeskTool } from './sum';
 

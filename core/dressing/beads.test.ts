@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { distance } from '../geometry';
-import type { Bead, DressItem, FigurePath } from '../piece';
-import { eyesOf, plainBead } from '.';
+import type { FigurePath } from '../piece';
+import { type Bead, type DressItem, plainBead } from '../item';
+import { eyesOf } from '.';
 import { planPiece } from '../plan';
 import {
   at,

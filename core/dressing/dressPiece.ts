@@ -1,23 +1,10 @@
-import { isFreePlace, isPiercedEnd } from './facts';
-import type { DressItem, Piece } from '../piece';
+import { endKindOf } from '../end';
+import { kindOf, layItem, type BeadUse, type FindingUse, type WireUse } from '../item';
+import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import { wireMassG } from '../wire';
-import { dressBeads, dressWound } from './beads';
-import { dressBridge, dressFramed } from './bridges';
-import { dressDrop } from './hanging';
-import { dressCage, dressFinding, dressFlatten } from './settings';
-import { groundOf, runAt, type Ground } from './stretch';
-import type { BeadUse, Dressed, FindingUse, WireUse, Worked } from './types';
-import { dressLacing, dressNet, dressWeave } from './weaves';
-import {
-  dressBind,
-  dressCoil,
-  dressFan,
-  dressGuided,
-  dressRosette,
-  dressStrands,
-  dressTwist,
-} from './wraps';
+import { groundOf } from './ground';
+import type { Dressed } from './types';
 
 /** All that a piece is dressed with. */
 export interface Dressing {
@@ -32,45 +19,12 @@ export interface Dressing {
   readonly pierced: boolean;
 }
 
-function work(ground: Ground, item: DressItem): Worked | null {
-  switch (item.kind) {
-    case 'beads':
-      return dressBeads(ground, item);
-    case 'wound-beads':
-      return dressWound(ground, item);
-    case 'bridge':
-      return dressBridge(ground, item);
-    case 'drop':
-      return dressDrop(ground, item);
-    case 'bind':
-      return dressBind(ground, item);
-    case 'coil':
-      return dressCoil(ground, item);
-    case 'strands':
-      return dressStrands(ground, item);
-    case 'twist':
-      return dressTwist(ground, item);
-    case 'weave':
-      return dressWeave(ground, item);
-    case 'net':
-      return dressNet(ground, item);
-    case 'lacing':
-      return dressLacing(ground, item);
-    case 'cage':
-      return dressCage(item);
-    case 'guided':
-      return dressGuided(item);
-    case 'fan':
-      return dressFan(ground, item);
-    case 'rosette':
-      return dressRosette(item);
-    case 'framed-bead':
-      return dressFramed(ground, item);
-    case 'flatten':
-      return dressFlatten(ground, item);
-    case 'finding':
-      return dressFinding(ground, item);
-  }
+/** Whether something of the piece goes through a pierced ear. */
+function isPierced(piece: Piece, plan: Plan): boolean {
+  const ends = plan.wires.some(
+    (w) => !w.closed && [w.ends.start, w.ends.end].some((e) => endKindOf(e).ear),
+  );
+  return ends || piece.dressing.some((item) => kindOf(item).nature?.(item).pierces);
 }
 
 /** Items alike in all but their number, together. */
@@ -93,12 +47,12 @@ function together<T extends { readonly count: number }>(
 export function dressPiece(piece: Piece, plan: Plan): Dressing {
   const ground = groundOf(piece, plan);
   const items = piece.dressing.flatMap((item): Dressed[] => {
-    const worked = work(ground, item);
-    if (!worked) return [];
-    const run = runAt(ground, item.on);
+    const laid = layItem(ground, item);
+    if (!laid) return [];
+    const run = ground.runAt(item.on);
     const place =
-      isFreePlace(item.kind) || !run ? item.on : run.spot((run.fromMm + run.toMm) / 2).at;
-    return [{ item, ...worked, place: { x: place.x, y: place.y } }];
+      kindOf(item).place === 'free' || !run ? item.on : run.spot((run.fromMm + run.toMm) / 2).at;
+    return [{ item, ...laid, place: { x: place.x, y: place.y } }];
   });
   const wires = together(
     items.flatMap((d) => d.wires),
@@ -125,6 +79,6 @@ export function dressPiece(piece: Piece, plan: Plan): Dressing {
     beads,
     findings,
     massG: wireG + restG,
-    pierced: isPiercedEnd(piece, plan),
+    pierced: isPierced(piece, plan),
   };
 }

@@ -1,17 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { distance, type Vec } from '../geometry';
-import {
-  dressSchema,
-  newPath,
-  newPiece,
-  type DressItem,
-  type DressKind,
-  type FigurePath,
-  type Piece,
-} from '../piece';
+import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
+import { DRESS_KINDS, dressSchema, kindOf, newDressItem, plainBead, type DressItem } from '../item';
 import { planPiece } from '../plan';
-import { DRESS_FACTS, dressPiece, isFreePlace, newDressItem, plainBead, type Dressed } from '.';
+import { dressPiece, type Dressed } from '.';
 
 const at = (x: number, y: number): Vec => ({ x, y });
 const D = 1;
@@ -47,7 +40,7 @@ function dressed(paths: FigurePath[], item: DressItem): Dressed {
 const stretch = (x: number, y: number, lengthMm: number) => ({ x, y, lengthMm });
 
 describe('every kind', () => {
-  const kinds = Object.keys(DRESS_FACTS) as DressKind[];
+  const kinds = DRESS_KINDS.map((k) => k.kind);
   test.each(kinds)(
     '%s: fresh from the list it is valid, has a place, wire or beads, and looks',
     (kind) => {
@@ -55,7 +48,7 @@ describe('every kind', () => {
         frameMm: D,
       });
       expect(dressSchema.parse(item)).toEqual(item);
-      const on = isFreePlace(kind) ? { ...item, on: stretch(0, 0, 0) } : item;
+      const on = kindOf({ kind }).place === 'free' ? { ...item, on: stretch(0, 0, 0) } : item;
       const bound = on.kind === 'bind' ? { ...on, strands: 1 } : on;
       const d = dressed([RING], bound);
       expect(d.title).not.toBe('');
@@ -69,7 +62,7 @@ describe('every kind', () => {
         expect(Number.isFinite(w.cutMm)).toBe(true);
       }
       // Every number that can be asked for is one of the item's own.
-      for (const f of DRESS_FACTS[kind].fields) expect(Object.keys(item)).toContain(f.key);
+      expect(Object.keys(item)).toEqual(expect.arrayContaining(Object.keys(kindOf(item).fields)));
     },
   );
 

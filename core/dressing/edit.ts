@@ -1,6 +1,7 @@
-import type { DressItem, Piece, StretchPlace } from '../piece';
+import type { DressItem, Span, StretchPlace } from '../item';
+import type { Piece } from '../piece';
 import { placeOnWire, type Plan } from '../plan';
-import type { DressRemedy, Span } from './types';
+import type { DressRemedy } from './types';
 
 /** The piece with an item put in, or in the place of the one of its id. */
 export function withItem(piece: Piece, item: DressItem): Piece {

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { newDressItem } from '../item';
 import { newPath, newPiece, pieceSchema, type Piece } from '../piece';
 import { planPiece } from '../plan';
-import { dressPiece, earringOf, newDressItem, variantOf, variantWire, type VariantRules } from '.';
+import { dressPiece, earringOf, variantOf, variantWire, type VariantRules } from '.';
 
 const SAME: VariantRules = { wire: 'same', loops: 'same', beads: 'same', wholeGauges: true };
 const ALL: VariantRules = {

@@ -1,5 +1,8 @@
 import { scaling } from '../geometry';
-import { mapFigure, type Bead, type DressItem, type Piece } from '../piece';
+import { endKindOf, endValue, type WireEnd } from '../end';
+import { withinControl, type Fields, type Scale } from '../field';
+import { fieldValue, kindOf, type Bead, type DressItem } from '../item';
+import { mapFigure, type Piece, type WireEnds } from '../piece';
 import { awgToMm, mmToAwg } from '../units';
 
 /** How what is not the figure follows when a piece is made larger or smaller. */
@@ -50,61 +53,54 @@ function scaledBead(bead: Bead, factor: number): Bead {
   };
 }
 
-/** Numbers of an item that are sizes of its own, and grow with it. */
-const OWN_SIZES: readonly string[] = [
-  'gapMm',
-  'bowMm',
-  'riseMm',
-  'innerMm',
-  'outerMm',
-  'girthMm',
-  'heightMm',
-  'spreadMm',
-];
-const LOOP_SIZES: readonly string[] = ['insideMm', 'bailInsideMm'];
-
 /** The piece larger or smaller by a factor, everything else by the rules; counts follow the stretches. */
 export function variantOf(piece: Piece, factor: number, rules: VariantRules): Piece {
   const larger = mapFigure(piece, scaling(factor));
   const wireFactor = variantWire(piece.wire.diameterMm, factor, rules) / piece.wire.diameterMm;
   const times = (value: number, by: number): number => Number((value * by).toFixed(3));
+  const by: Readonly<Record<Scale, number>> = {
+    size: factor,
+    loop: rules.loops === 'proportional' ? factor : 1,
+    wire: wireFactor,
+  };
+  /** The numbers of fields that follow the piece, within what can be chosen. */
+  const followed = (
+    fields: Fields,
+    valueOf: (key: string) => unknown,
+  ): Readonly<Record<string, unknown>> =>
+    Object.fromEntries(
+      Object.entries(fields).flatMap(([key, { control, scales }]) => {
+        const value = valueOf(key);
+        return !scales || by[scales] === 1 || typeof value !== 'number'
+          ? []
+          : [[key, withinControl(times(value, by[scales]), control)]];
+      }),
+    );
   const scaledItem = (item: DressItem): DressItem => {
-    const values = item as unknown as Record<string, unknown>;
-    const changed: Record<string, unknown> = {};
-    for (const [key, value] of Object.entries(values)) {
-      if (typeof value !== 'number') continue;
-      if (OWN_SIZES.includes(key)) changed[key] = times(value, factor);
-      if (LOOP_SIZES.includes(key) && rules.loops === 'proportional') {
-        changed[key] = times(value, factor);
-      }
-      if (['thickMm', 'spokeMm', 'guideMm', 'pitchMm'].includes(key)) {
-        changed[key] = times(value, wireFactor);
-      }
+    const changed = followed(kindOf(item).fields, (key) => fieldValue(item, key));
+    const larger = { ...item, ...changed };
+    if ('thread' in larger) {
+      const diameterMm = variantWire(larger.thread.diameterMm, factor, rules);
+      Object.assign(larger, { thread: { ...larger.thread, diameterMm } });
     }
-    if ('thread' in item) {
-      const diameterMm = variantWire(item.thread.diameterMm, factor, rules);
-      changed['thread'] = { ...item.thread, diameterMm };
+    if ('beads' in larger && rules.beads === 'proportional') {
+      Object.assign(larger, { beads: larger.beads.map((b) => scaledBead(b, factor)) });
     }
-    if ('beads' in item && rules.beads === 'proportional') {
-      changed['beads'] = item.beads.map((b) => scaledBead(b, factor));
-    }
-    return { ...item, ...changed };
+    return larger;
   };
-  const endFactor = rules.loops === 'proportional' ? factor : 1;
-  const scaledEnd = <T extends object>(end: T): T => {
-    const out: object = { ...end };
-    for (const [key, value] of Object.entries(end)) {
-      if (typeof value === 'number' && key.endsWith('Mm')) {
-        Object.assign(out, { [key]: times(value, endFactor) });
-      }
-    }
-    return out as T;
-  };
-  const ends = <T extends { start: object; end: object; seam: object }>(p: T): T => ({
+  const scaledEnd = (end: WireEnd): WireEnd => ({
+    ...end,
+    ...followed(endKindOf(end).fields, (key) => endValue(end, key)),
+  });
+  const ends = <T extends WireEnds>(p: T): T => ({
     ...p,
     start: scaledEnd(p.start),
     end: scaledEnd(p.end),
-    seam: { ...p.seam, ...scaledEnd(p.seam) },
+    seam: {
+      ...p.seam,
+      overlapMm: times(p.seam.overlapMm, by.loop),
+      loopInsideMm: times(p.seam.loopInsideMm, by.loop),
+    },
   });
   return {
     ...larger,
@@ -123,7 +119,7 @@ export const EARRING_SHARE = 0.55;
 /** An earring to a pendant: smaller, worn as a mirrored pair. */
 export function earringOf(piece: Piece, share: number, rules: VariantRules): Piece {
   const smaller = variantOf(piece, share, rules);
-  const dressing = smaller.dressing.filter((i) => i.kind !== 'finding' || i.what !== 'chain');
+  const dressing = smaller.dressing.filter((i) => !kindOf(i).nature?.(i).neck);
   return {
     ...smaller,
     dressing,

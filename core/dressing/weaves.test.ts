@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
-import type { DressItem, DressOf } from '../piece';
-import { newDressItem } from '.';
+import { type DressItem, type DressOf, newDressItem } from '../item';
 import { bar, dressOne, FRAME, healed, place, ring, thin } from './fixtures/ground';
 
 function weave(more: Partial<DressOf<'weave'>> = {}): DressOf<'weave'> {

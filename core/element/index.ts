@@ -28,13 +28,3 @@ export {
   type RingSystem,
 } from './wear';
 export { eightAdvance, eightLength, weaveBetween, type Eight, type Weave } from './weave';
-export {
-  END_KINDS,
-  endForm,
-  endLength,
-  endSchema,
-  spiralEndOutside,
-  type EndForm,
-  type EndKind,
-  type WireEnd,
-} from './ends';

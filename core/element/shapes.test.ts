@@ -1,6 +1,5 @@
 import fc from 'fast-check';
-import { describe, expect, it, test } from 'vitest';
-import { distance, endOf, startOf, type Primitive } from '../geometry';
+import { describe, expect, it } from 'vitest';
 import {
   bundleRound,
   bundleWrap,
@@ -9,9 +8,6 @@ import {
   coverTurns,
   cuppedWidth,
   eightLength,
-  END_KINDS,
-  endForm,
-  endLength,
   evenSpokes,
   flattened,
   guidedTurn,
@@ -21,7 +17,6 @@ import {
   ringsFrom,
   ringsLength,
   rolledWidth,
-  spiralEndOutside,
   spiralLength,
   spiralOutside,
   stemWraps,
@@ -29,8 +24,6 @@ import {
   wornLength,
   wrappedLoop,
   bailLength,
-  type EndKind,
-  type WireEnd,
 } from '.';
 
 const mm = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -267,58 +260,5 @@ describe('worn', () => {
     );
     expect(rolledWidth(5, 500, 1)).toBeCloseTo(5, 2);
     expect(cuppedWidth(30, 2)).toBeGreaterThan(cuppedWidth(30, 5));
-  });
-});
-
-describe('ends as they are drawn', () => {
-  const KINDS = Object.keys(END_KINDS) as EndKind[];
-  const joined = (shape: readonly Primitive[]): number =>
-    Math.max(0, ...shape.slice(1).map((s, i) => distance(endOf(shape[i]!), startOf(s))));
-
-  test.each(KINDS.filter((k) => !['bail', 'plain', 'tucked', 'hoop'].includes(k)))(
-    '%s begins where the figure ends and is one line',
-    (kind) => {
-      const { shape } = endForm(END_KINDS[kind].preset, 0.9);
-      expect(distance(startOf(shape[0]!), { x: 0, y: 0 })).toBeLessThan(1e-9);
-      expect(joined(shape)).toBeLessThan(1e-9);
-    },
-  );
-
-  it('eyes are as wide as asked and do not lie on the figure', () => {
-    for (const kind of ['loop', 'centred-loop', 'wrapped-loop', 'bail', 'hook'] as const) {
-      const end = { ...END_KINDS[kind].preset, insideMm: 4 } as WireEnd;
-      const { eye } = endForm(end, 1);
-      expect(eye!.insideMm).toBe(4);
-      expect(Math.hypot(eye!.center.x, eye!.center.y)).toBeGreaterThan(2);
-    }
-  });
-
-  it('only what is wrapped or tucked is shut for good', () => {
-    const shut = KINDS.filter((k) => endForm(END_KINDS[k].preset, 1).shuts);
-    expect(shut.sort()).toEqual(['tucked', 'wrapped-loop']);
-  });
-
-  it('ear wires are for ears, nothing else is', () => {
-    expect(KINDS.filter((k) => END_KINDS[k].ear).sort()).toEqual(['ear-hook', 'hoop', 'kidney']);
-  });
-
-  it('thicker wire takes more for the same inside', () => {
-    fc.assert(
-      fc.property(fc.constantFrom(...KINDS), mm(0.4, 1), mm(0.05, 1), (kind, d, more) => {
-        const { preset } = END_KINDS[kind];
-        expect(endLength(preset, d + more)).toBeGreaterThanOrEqual(endLength(preset, d) - 1e-9);
-      }),
-    );
-  });
-
-  it('turned square an eye takes the same wire', () => {
-    const loop: WireEnd = { kind: 'loop', insideMm: 3, tailMm: 0 };
-    expect(endLength({ ...loop, turned: true }, 1)).toBe(endLength(loop, 1));
-    expect(endForm({ ...loop, turned: true }, 1).eyeTurned).toBe(true);
-  });
-
-  it('a spiral end says its outside', () => {
-    const end = { kind: 'spiral', openingMm: 2, gapMm: 0, turns: 2, tailMm: 0 } as const;
-    expect(spiralEndOutside(end, 1)).toBeCloseTo(8, 12);
   });
 });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { DRESS_FACTS, newDressItem } from '../dressing';
-import { DEFAULT_MAKING, newPath, WORN_AS, type DressKind, type FigurePath } from '../piece';
+import { DRESS_KINDS, newDressItem } from '../item';
+import { DEFAULT_MAKING, newPath, WORN_AS, type FigurePath } from '../piece';
 import { METALS, TEMPERS } from '../wire';
 import { circleNodes, pieceOf, planned } from './fixtures/pieces';
 import { DEFAULT_LIMITS } from './limits';
@@ -10,7 +10,7 @@ import { groundFor } from './ground';
 import { verdictFrom } from './verdict';
 
 const at = fc.integer({ min: 0, max: 40 });
-const kinds = Object.keys(DRESS_FACTS) as DressKind[];
+const kinds = DRESS_KINDS.map((k) => k.kind);
 const node = fc.record(
   { x: at, y: at, bulge: fc.double({ min: -1, max: 1, noNaN: true }) },
   { requiredKeys: ['x', 'y'] },

@@ -1,5 +1,6 @@
 import { freshItemId, withItem } from '../dressing';
-import type { DressItem, Piece } from '../piece';
+import type { Piece } from '../piece';
+import type { DressItem } from '../item';
 import type { Vec } from '../geometry';
 import type { Temper } from '../wire';
 import type { HangState } from './hangDressed';

@@ -1,5 +1,5 @@
-import type { FrameHole } from '../dressing';
 import { holeNeeded } from '../element';
+import type { FrameHole } from '../item';
 import type { Piece } from '../piece';
 import { printGauge, printMm, printNumber } from '../units';
 import { METAL_FACTS, wireMassG } from '../wire';

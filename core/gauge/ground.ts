@@ -1,5 +1,6 @@
-import { frameHoles, groundOf, type Dressing, type FrameHole } from '../dressing';
-import { END_KINDS } from '../element';
+import { frameHoles, groundOf, type Dressing } from '../dressing';
+import type { FrameHole } from '../item';
+import { endKindOf } from '../end';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import { hangDressed, type HangState } from './hangDressed';
@@ -69,7 +70,7 @@ export function checkGround(
     });
   }
   const pierces = plan.wires.some(
-    (w) => !w.closed && (END_KINDS[w.ends.start.kind].ear || END_KINDS[w.ends.end.kind].ear),
+    (w) => !w.closed && [w.ends.start, w.ends.end].some((e) => endKindOf(e).ear),
   );
   return { piece, plan, limits, held, hang, holes, tightest, rooms, pierces };
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Vec } from '../geometry';
-import { newDressItem, plainBead } from '../dressing';
+import { newDressItem, plainBead } from '../item';
 import { newPath, type Piece } from '../piece';
 import { wireMassG } from '../wire';
 import { hungStraight } from './change';

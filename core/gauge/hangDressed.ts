@@ -1,5 +1,5 @@
-import { eyesOf, groundOf, type Dressed, type Dressing } from '../dressing';
-import { endLength } from '../element';
+import { eyesOf, groundOf, isIn, type Dressed, type Dressing } from '../dressing';
+import { endLength } from '../end';
 import {
   distance,
   flattenSegment,
@@ -9,7 +9,9 @@ import {
   type Box,
   type Vec,
 } from '../geometry';
-import type { FindingKind, Piece } from '../piece';
+import { endKindOf } from '../end';
+import { kindOf } from '../item';
+import type { Piece } from '../piece';
 import {
   alongBlank,
   nearestWire,
@@ -54,8 +56,6 @@ export interface HangState {
   readonly straightAt: Vec | null;
 }
 
-/** What a piece is worn on: it hangs from these wherever they are. */
-const WORN_ON: ReadonlySet<FindingKind> = new Set(['chain', 'cord', 'clasp', 'ear-wire', 'post']);
 /** Other rings and eyes hold a piece only in this upper share of it: lower ones hold what hangs. */
 const UPPER = 0.4;
 /** Two hangers further apart than this share of the width carry together. */
@@ -77,7 +77,7 @@ export function extentOf(points: readonly Vec[]): Box {
 
 /** Whether an item is a finding that a piece can hang from. */
 export const isHanger = ({ item }: Dressed): boolean =>
-  item.kind === 'finding' && item.what !== 'head-pin';
+  kindOf(item).nature?.(item).carries ?? false;
 
 /** Where a piece hangs: the chosen place, else its findings and eyes at the top, else its highest point. */
 export function hangPlaces(piece: Piece, plan: Plan, dressing: Dressing | null): HangPlace[] {
@@ -91,13 +91,13 @@ export function hangPlaces(piece: Piece, plan: Plan, dressing: Dressing | null):
   const on = (at: Vec): Vec => nearestWire(lines, at)!.at;
   const eyes = plan.wires.flatMap((w) => eyesOf(piece, plan, w));
   const eyeTop = (at: Vec): Vec | null => {
-    const eye = eyes.find((e) => distance(e.center, at) < e.insideMm / 2 + NEAR_MM);
+    const eye = eyes.find((e) => isIn(e, at));
     return eye ? { x: eye.center.x, y: eye.center.y - eye.insideMm / 2 } : null;
   };
   const found: Candidate[] = [
     ...(dressing?.items ?? []).filter(isHanger).map((d): Candidate => {
       const place = on(d.place);
-      const worn = d.item.kind === 'finding' && WORN_ON.has(d.item.what);
+      const worn = kindOf(d.item).nature?.(d.item).wornOn ?? false;
       return { pivot: eyeTop(d.place) ?? place, on: place, by: 'finding', itemId: d.item.id, worn };
     }),
     ...plan.wires.flatMap((wire) =>
@@ -114,8 +114,7 @@ export function hangPlaces(piece: Piece, plan: Plan, dressing: Dressing | null):
             },
           ];
         }
-        const isEar =
-          end.end.kind === 'ear-hook' || end.end.kind === 'kidney' || end.end.kind === 'hoop';
+        const isEar = endKindOf(end.end).ear;
         if (!isEar) return [];
         const shape = end.shape.flatMap((s) => [startOf(s), ...flattenSegment(s, 0.2)]);
         const pivot = highestOf(shape)!;
@@ -152,7 +151,7 @@ export function itemMasses(dressing: Dressing | null, places: readonly HangPlace
       0,
     );
     const marks = d.marks.flatMap((m) => (m.kind === 'bead' ? [{ at: m.at, bead: m.bead }] : []));
-    if (d.item.kind !== 'drop' && marks.length > 0) {
+    if (!kindOf(d.item).traits.swings && marks.length > 0) {
       return [
         ...marks.map((m) => ({ at: m.at, grams: m.bead.grams })),
         { at: d.place, grams: wires + findings },

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { newDressItem } from '../dressing';
-import { DEFAULT_MAKING, mapFigure, newPath, type DressItem, type Piece } from '../piece';
+import { type DressItem, newDressItem } from '../item';
+import { DEFAULT_MAKING, mapFigure, newPath, type Piece } from '../piece';
 import { METAL_FACTS } from '../wire';
 import { circleNodes, openPath, pieceOf, planned, ringPiece } from './fixtures/pieces';
 import { hangDressed } from './hangDressed';

@@ -1,5 +1,6 @@
 import { distance, type Vec } from '../geometry';
-import { groundOf, type Dressing } from '../dressing';
+import { groundOf, isRefused, type Dressing } from '../dressing';
+import { kindOf } from '../item';
 import type { Piece } from '../piece';
 import { nearestWire, placeOnWire, type Plan, type WirePlan } from '../plan';
 import type { FrameModel, Support } from './frame';
@@ -73,11 +74,10 @@ function divisions(wire: WirePlan, stops: readonly number[], coarse: number): nu
 
 /** Every stretch of a wire that was hammered, and to what. */
 function hammering(dressing: Dressing | null) {
-  return (dressing?.items ?? []).flatMap(({ item, spans, problems }) =>
-    item.kind === 'flatten' && !problems.some((p) => p.refused)
-      ? spans.map((span) => ({ ...span, thickMm: item.thickMm, spread: item.spread }))
-      : [],
-  );
+  return (dressing?.items ?? []).flatMap((d) => {
+    const hammered = isRefused(d) ? null : kindOf(d.item).hammered?.(d.item);
+    return hammered ? d.spans.map((span) => ({ ...span, ...hammered })) : [];
+  });
 }
 
 const inside = (mm: number, span: { fromMm: number; toMm: number }, length: number): boolean =>

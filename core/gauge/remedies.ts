@@ -1,15 +1,7 @@
-import {
-  BIND_REACH,
-  dressPiece,
-  freshItemId,
-  groundOf,
-  newDressItem,
-  passBeside,
-  runAt,
-  type Dressing,
-} from '../dressing';
+import { dressPiece, freshItemId, groundOf, type Dressing } from '../dressing';
+import { BIND_REACH, kindOf, newDressItem, type DressItem } from '../item';
 import { distance, type Vec } from '../geometry';
-import type { DressItem, Piece } from '../piece';
+import type { Piece } from '../piece';
 import { placeOnWire, type Plan } from '../plan';
 import { METAL_FACTS, TEMPERS, TEMPER_NAMES } from '../wire';
 import { withGaugeChange, type GaugeChange } from './change';
@@ -102,10 +94,10 @@ function endWishes(piece: Piece, plan: Plan): Wish[] {
     return (['start', 'end'] as const).flatMap((which): Wish[] => {
       const mm = which === 'start' ? 0 : wire.developedMm;
       const at = placeOnWire(wire, mm)?.at;
-      const run = at && runAt(ground, { ...at, lengthMm: 0 });
+      const run = at && ground.runAt({ ...at, lengthMm: 0 });
       if (!run || wire.ends[which].kind === 'tucked' || isBound(piece, plan, at)) return [];
       const end = { ...run, wire: w, fromMm: mm, toMm: mm };
-      if (!passBeside(ground, end, BIND_REACH * plan.diameterMm)) return [];
+      if (ground.passesBeside(end, BIND_REACH * plan.diameterMm).length === 0) return [];
       return [
         {
           id: `end-${w}-${which}`,
@@ -119,7 +111,7 @@ function endWishes(piece: Piece, plan: Plan): Wish[] {
 }
 
 const isBound = (piece: Piece, plan: Plan, at: Vec): boolean =>
-  piece.dressing.some((i) => i.kind === 'bind' && distance(i.on, at) < 2 * plan.diameterMm);
+  piece.dressing.some((i) => kindOf(i).traits.crosses && distance(i.on, at) < 2 * plan.diameterMm);
 
 /** What stiffens the figure in the wire it has. */
 function stiffer(piece: Piece, plan: Plan, verdict: Verdict): Wish[] {

@@ -1,16 +1,8 @@
-import {
-  BIND_REACH,
-  groundOf,
-  paired,
-  passBeside,
-  passesBeside,
-  runAt,
-  type Dressing,
-  type Ground,
-} from '../dressing';
+import { groundOf, isRefused, type Dressing, type FormedGround } from '../dressing';
+import { kindOf, type Thread } from '../item';
 import { distance, type Vec } from '../geometry';
-import type { Piece, Thread } from '../piece';
-import type { WireEnd } from '../element';
+import type { Piece } from '../piece';
+import { endForm, endKindOf, type WireEnd } from '../end';
 import type { Plan, WireCrossing } from '../plan';
 
 /** A place on a wire: its index and mm on its blank. */
@@ -39,58 +31,18 @@ export interface Ties {
   readonly seams: readonly (SeamHold | null)[];
 }
 
-/** So many ties stand for a weave, however many rows it has. */
-const WEAVE_TIES = 10;
 /** A seam is held by a binding of several wires, or by what the piece hangs from, this near to it, mm. */
 const SEAM_MM = 3;
 /** Ends this near to another pass, in wire diameters, are soldered or glued to it. */
 const TOUCH = 1.3;
 
-function itemTies(ground: Ground, { items }: Dressing): Tie[] {
-  return items.flatMap(({ item, problems }): Tie[] => {
-    if (problems.some((p) => p.refused)) return [];
-    const run = runAt(ground, item.on);
-    if (!run) return [];
-    const here = { wire: run.wire, mm: (run.fromMm + run.toMm) / 2 };
-    switch (item.kind) {
-      case 'bind': {
-        if (item.strands < 2) return [];
-        // Several wraps keep what they bind from turning too.
-        return passesBeside(ground, run, BIND_REACH * ground.frameMm).map(({ wire, mm }): Tie => ({
-          a: here,
-          b: { wire, mm },
-          how: 'fast',
-        }));
-      }
-      case 'bridge': {
-        const to = runAt(ground, item.to);
-        if (!to) return [];
-        const there = { wire: to.wire, mm: (to.fromMm + to.toMm) / 2 };
-        return [{ a: here, b: there, how: { thread: item.thread } }];
-      }
-      case 'weave':
-      case 'lacing': {
-        const to = runAt(ground, item.to);
-        if (!to) return [];
-        const { mmAt } = paired(run, to);
-        const count = item.kind === 'weave' ? WEAVE_TIES : Math.min(WEAVE_TIES, item.points);
-        return Array.from({ length: count }, (_, i): Tie => {
-          const [a, b] = mmAt(count === 1 ? 0.5 : i / (count - 1));
-          return {
-            a: { wire: run.wire, mm: a },
-            b: { wire: to.wire, mm: b },
-            how: { thread: item.thread },
-          };
-        });
-      }
-      default:
-        return [];
-    }
-  });
-}
+const itemTies = (ground: FormedGround, { items }: Dressing): Tie[] =>
+  items.flatMap((d): readonly Tie[] =>
+    isRefused(d) ? [] : (kindOf(d.item).ties?.(ground, d.item) ?? []),
+  );
 
 /** Wires of parts that are joined to the rest: a loop or ring swings, a binding holds. */
-function partTies(ground: Ground): Tie[] {
+function partTies(ground: FormedGround): Tie[] {
   const { piece, plan } = ground;
   return piece.parts.flatMap((part): Tie[] => {
     const own = plan.wires.flatMap((w, i) => (part.paths.includes(w.pathId) ? [i] : []));
@@ -102,7 +54,7 @@ function partTies(ground: Ground): Tie[] {
 
 /** The nearest two places of some wires and others. */
 function nearestPlaces(
-  { lines }: Ground,
+  { lines }: FormedGround,
   some: readonly number[],
   others: readonly number[],
 ): { a: WirePlace; b: WirePlace; farMm: number } | null {
@@ -122,14 +74,7 @@ function nearestPlaces(
 }
 
 /** How far from its end a loop or hook goes round another wire, mm; 0 for an end that goes round none. */
-const loopReach = (end: WireEnd): number =>
-  end.kind === 'loop' ||
-  end.kind === 'centred-loop' ||
-  end.kind === 'wrapped-loop' ||
-  end.kind === 'bail' ||
-  end.kind === 'hook'
-    ? end.insideMm / 2
-    : 0;
+const loopReach = (end: WireEnd): number => (endForm(end, 1).eye?.insideMm ?? 0) / 2;
 
 /** A crossing nearer to an end than so many diameters is one that the end slips out of. */
 const SLIPS = 4;
@@ -164,7 +109,7 @@ function crossingTies({ crossings, wires, diameterMm }: Plan): Tie[] {
 const HOOKED_MM = 2;
 
 /** Ends with a hook or loop that meet another such end: hooked into each other. */
-function hookedTies({ plan, lines }: Ground): Tie[] {
+function hookedTies({ plan, lines }: FormedGround): Tie[] {
   const ends = plan.wires.flatMap((wire, w) =>
     wire.closed
       ? []
@@ -204,11 +149,12 @@ export function tiesOf(
       (['start', 'end'] as const).forEach((which) => {
         const end = wire.ends[which];
         const loop = loopReach(end);
-        if (!bonded && end.kind !== 'tucked' && loop === 0) return;
+        if (!bonded && !endKindOf(end).winds && loop === 0) return;
         const mm = which === 'start' ? 0 : wire.developedMm;
-        const run = runAt(ground, { ...endPoint(ground, w, which), lengthMm: 0 });
+        const run = ground.runAt({ ...endPoint(ground, w, which), lengthMm: 0 });
         const reach = TOUCH * d + (bonded ? 0 : loop);
-        const other = run && passBeside(ground, { ...run, wire: w, fromMm: mm, toMm: mm }, reach);
+        const other =
+          run && ground.passesBeside({ ...run, wire: w, fromMm: mm, toMm: mm }, reach)[0];
         if (!other) return;
         const how = bonded ? 'fast' : 'pin';
         ties.push({ a: { wire: w, mm }, b: { wire: other.wire, mm: other.mm }, how });
@@ -222,23 +168,21 @@ export function tiesOf(
     // An overlap lies beside the wire's first stretch; ends that butt are wrapped only right over them.
     const { join, overlapMm } = wire.ends.seam;
     const reach = join === 'overlap' ? overlapMm : 0;
-    const wrapped = (dressing?.items ?? []).some(({ item, spans, problems }) => {
-      if (problems.some((p) => p.refused)) return false;
-      const covers = spans.some(
+    const wrapped = (dressing?.items ?? []).some((d) => {
+      if (isRefused(d)) return false;
+      const kind = kindOf(d.item);
+      const covers = d.spans.some(
         ({ wire: own, fromMm, toMm }) =>
           own === w && [0, wire.developedMm].some((seam) => fromMm < seam + reach && toMm > seam),
       );
-      const holds = item.kind === 'bind' || item.kind === 'coil' || item.kind === 'weave';
-      if (holds && covers) return true;
-      if (item.kind === 'bind' && bindsSeam) return true;
-      // A bail made from wire is wound on both sides of it.
+      if (kind.traits.holdsSeam && covers) return true;
+      if (kind.traits.crosses && bindsSeam) return true;
+      // Such as a bail made from wire, wound on both sides of it.
       const seam = wire.seamPlace;
       return (
-        item.kind === 'finding' &&
-        item.what === 'bail' &&
-        item.made &&
         seam !== null &&
-        distance(item.on, seam) < 2 * SEAM_MM
+        distance(d.item.on, seam) < 2 * SEAM_MM &&
+        (kind.nature?.(d.item).holdsSeam ?? false)
       );
     });
     if (wrapped) return 'fast';
@@ -248,7 +192,7 @@ export function tiesOf(
   return { ties, seams };
 }
 
-function endPoint(ground: Ground, wire: number, which: 'start' | 'end'): Vec {
+function endPoint(ground: FormedGround, wire: number, which: 'start' | 'end'): Vec {
   const { points } = ground.lines[wire]!;
   return which === 'start' ? points[0]! : points[points.length - 1]!;
 }

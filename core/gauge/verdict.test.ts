@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { newDressItem, plainBead } from '../dressing';
-import { DEFAULT_MAKING, mapFigure, type DressItem, type Piece } from '../piece';
+import { type DressItem, newDressItem, plainBead } from '../item';
+import { DEFAULT_MAKING, mapFigure, type Piece } from '../piece';
 import { scaling } from '../geometry';
 import { awgToMm, mmToAwg } from '../units';
 import { METAL_FACTS } from '../wire';

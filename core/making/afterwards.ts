@@ -1,5 +1,6 @@
-import { endForm } from '../element';
+import { endForm } from '../end';
 import type { Dressed } from '../dressing';
+import { kindOf } from '../item';
 import { taskOf, type TaskBook } from './taskBook';
 
 const JOIN_WORDS = {
@@ -43,16 +44,16 @@ export function joinParts(book: TaskBook): void {
 
 /** A chain that must hang in its loop before that is shut can stand the rest, if it has to. */
 const handier = (d: Dressed): { soft?: boolean } =>
-  d.item.kind === 'finding' ? { soft: true } : {};
+  kindOf(d.item).traits.stands ? { soft: true } : {};
 
 /** Hardening, out of the plane, joints, patina and finish. */
 export function afterwards(book: TaskBook): void {
   const { making, outOfPlane } = book.piece;
   const { items } = book;
   const lasts = book.works.map((w) => book.lastOf(w.wire));
-  const flats = items.filter((d) => d.item.kind === 'flatten');
-  const rest = items.filter((d) => d.item.kind !== 'flatten');
-  const threaded = rest.filter((d) => d.item.kind === 'beads');
+  const flats = items.filter((d) => kindOf(d.item).traits.hammers);
+  const rest = items.filter((d) => !kindOf(d.item).traits.hammers);
+  const threaded = rest.filter((d) => kindOf(d.item).traits.threaded);
   if (making.harden) {
     const id = book.put({ id: 'harden', kind: 'harden', title: 'Tap it hard on the bench block' });
     lasts.forEach((l) => book.before(l, id, 'a bent figure is hardened, a hard wire is not bent'));
@@ -83,7 +84,7 @@ export function afterwards(book: TaskBook): void {
     if (making.harden) book.before('harden', id, 'flat on the block before it is rolled');
     flats.forEach((d) => book.before(taskOf(d), id, 'flat on the block before it is rolled'));
     rest
-      .filter((d) => ['net', 'cage', 'bridge', 'drop', 'finding', 'rosette'].includes(d.item.kind))
+      .filter((d) => kindOf(d.item).traits.afterShaping)
       .forEach((d) => book.before(id, taskOf(d), 'they would be bent with it', handier(d)));
   }
   const all = [...lasts, ...items.map(taskOf), ...book.piece.parts.map((p) => `part:${p.id}`)];

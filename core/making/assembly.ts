@@ -1,6 +1,7 @@
-import { dressPiece, type Dressing } from '../dressing';
+import { dressPiece, withItem, withoutItem, type Dressing } from '../dressing';
 import type { Kit } from '../forming';
-import type { DressItem, Piece } from '../piece';
+import type { Piece } from '../piece';
+import { insteadOf } from '../item';
 import { planPiece, type Bench, type Plan } from '../plan';
 import { stepsOf, type WireSteps } from '../steps';
 import { inOrder, type Precedence } from './precedence';
@@ -61,10 +62,6 @@ function candidates(piece: Piece, ring: readonly Precedence[]): OrderRemedy[] {
   }
   const ids = new Set(ring.flatMap((e) => [e.first, e.then]));
   const involved = piece.dressing.filter((i) => ids.has(`item:${i.id}`));
-  const withItem = (item: DressItem): Piece => ({
-    ...piece,
-    dressing: piece.dressing.map((i) => (i.id === item.id ? item : i)),
-  });
   if (ring.some((e) => e.first.startsWith('wire:') || e.then.startsWith('wire:'))) {
     for (const from of ['first', 'last', 'middle'] as const) {
       if (from === piece.from) continue;
@@ -76,23 +73,8 @@ function candidates(piece: Piece, ring: readonly Precedence[]): OrderRemedy[] {
     }
   }
   for (const item of involved) {
-    if (item.kind === 'beads') {
-      const wound: DressItem = {
-        id: item.id,
-        kind: 'wound-beads',
-        on: item.on,
-        beads: item.beads,
-        thread: { metal: piece.wire.metal, temper: 'dead-soft', diameterMm: 0.321 },
-        wraps: 3,
-        tailMm: 20,
-      };
-      out.push({ label: 'Wind these beads on afterwards', piece: withItem(wound) });
-    }
-    if (item.kind === 'flatten') {
-      out.push({
-        label: 'Leave the hammering out',
-        piece: { ...piece, dressing: piece.dressing.filter((i) => i.id !== item.id) },
-      });
+    for (const { label, item: other } of insteadOf(item, piece.wire)) {
+      out.push({ label, piece: other ? withItem(piece, other) : withoutItem(piece, item.id) });
     }
   }
   return out;

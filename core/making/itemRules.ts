@@ -1,26 +1,8 @@
-import { eyesOf, overlaps, type Dressed } from '../dressing';
+import { eyesOf, isIn, overlaps, type Dressed } from '../dressing';
 import { distance } from '../geometry';
-import type { DressKind } from '../piece';
+import { kindOf } from '../item';
 import type { WireSteps } from '../steps';
 import { taskOf, type TaskBook } from './taskBook';
-
-/** Items that a thin wire winds or weaves. */
-const WOUND: ReadonlySet<DressKind> = new Set([
-  'bind',
-  'coil',
-  'weave',
-  'lacing',
-  'net',
-  'wound-beads',
-  'bridge',
-  'strands',
-  'twist',
-  'fan',
-]);
-const FILLS: ReadonlySet<DressKind> = new Set(['weave', 'lacing', 'net', 'wound-beads', 'coil']);
-const HANGS: ReadonlySet<DressKind> = new Set(['drop', 'finding']);
-/** Items with a size of their own about one place, smaller ones inside larger ones. */
-const ROUND: ReadonlySet<DressKind> = new Set(['net', 'cage', 'rosette', 'guided', 'bridge']);
 
 /** The last step that bends a stretch of a wire; 0 when none does. */
 function bentBy(work: WireSteps, fromMm: number, toMm: number): number {
@@ -33,7 +15,8 @@ function bentBy(work: WireSteps, fromMm: number, toMm: number): number {
 
 /** How far an item reaches about its place, mm. */
 function reachOf({ item, place, marks }: Dressed): number {
-  if (item.kind === 'net') return item.outerMm;
+  const own = kindOf(item).reachMm?.(item);
+  if (own !== undefined) return own;
   let most = 0;
   for (const m of marks) {
     if (m.kind === 'stone') most = Math.max(most, m.widthMm / 2, m.heightMm / 2);
@@ -50,17 +33,17 @@ export function itemTasks(book: TaskBook): void {
   for (const d of book.items) {
     const id = taskOf(d);
     book.put({ id, kind: 'dress', title: d.title, itemId: d.item.id });
-    const { kind } = d.item;
+    const { traits } = kindOf(d.item);
     // Threaded beads were placed among the bends already.
-    if (kind === 'beads') continue;
+    if (traits.threaded) continue;
     const spanned = [...new Set(d.spans.map((s) => s.wire))];
     for (const wire of spanned.length > 0 ? spanned : book.works.map((w) => w.wire)) {
-      if (kind === 'flatten') {
+      if (traits.hammers) {
         afterItsBends(book, d, wire);
         continue;
       }
       book.before(book.lastBendOf(wire), id, 'the frame is bent first');
-      if ((FILLS.has(kind) || ROUND.has(kind)) && book.plan.wires[wire]?.closed) {
+      if ((traits.fills || traits.round) && book.plan.wires[wire]?.closed) {
         book.before(book.lastOf(wire), id, 'the frame is closed before it is filled');
       }
     }
@@ -82,18 +65,15 @@ function afterItsBends(book: TaskBook, d: Dressed, wire: number): void {
 
 /** Why one item comes before another; null when it does not matter. */
 function whyBefore(a: Dressed, b: Dressed, reach: (d: Dressed) => number): string | null {
-  const [first, then] = [a.item.kind, b.item.kind];
+  const [first, then] = [kindOf(a.item).traits, kindOf(b.item).traits];
   const oneWire = a.spans.some((s) => b.spans.some((t) => t.wire === s.wire));
-  if (first === 'flatten' && then === 'beads' && oneWire)
-    return 'hammer before beads: a blow breaks them';
-  if (first === 'flatten' && WOUND.has(then) && oneWire)
-    return 'hammer before binding: never over thin wire';
-  if (first === 'flatten' && HANGS.has(then)) return 'hammer before anything hangs from it';
-  if (first === 'bind' && FILLS.has(then)) return 'crossings are bound before weaving';
-  const inner = first === 'strands' || first === 'twist';
-  if (inner && (then === 'bind' || then === 'coil') && overlaps(a, b))
+  if (first.hammers && then.threaded && oneWire) return 'hammer before beads: a blow breaks them';
+  if (first.hammers && then.winds && oneWire) return 'hammer before binding: never over thin wire';
+  if (first.hammers && then.hangs) return 'hammer before anything hangs from it';
+  if (first.crosses && then.fills) return 'crossings are bound before weaving';
+  if (first.inner && then.grips && overlaps(a, b))
     return 'inner before outer: what is wrapped lies inside the wraps';
-  if (!ROUND.has(first) || !ROUND.has(then)) return null;
+  if (!first.round || !then.round) return null;
   const inside = reach(a) < reach(b) - 1e-6 && distance(a.place, b.place) < reach(b);
   return inside ? 'inner before outer' : null;
 }
@@ -112,7 +92,7 @@ export function itemsAmongThemselves(book: TaskBook): void {
       const [first, then] = [taskOf(a), taskOf(b)];
       const why = whyBefore(a, b, reach);
       if (why) book.before(first, then, why);
-      if (WOUND.has(a.item.kind) && HANGS.has(b.item.kind))
+      if (kindOf(a.item).traits.winds && kindOf(b.item).traits.hangs)
         book.before(first, then, 'what hangs is in the way of winding', { soft: true });
     }
   }
@@ -123,11 +103,9 @@ export function hungBeforeShut(book: TaskBook): void {
   const { piece, plan } = book;
   for (const d of book.items) {
     const { item } = d;
-    if (item.kind !== 'finding' || item.what === 'jump-ring' || item.what === 'bail') continue;
+    if (!kindOf(item).nature?.(item).closed) continue;
     plan.wires.forEach((wire, w) => {
-      const shut = eyesOf(piece, plan, wire).some(
-        (e) => e.shuts && distance(e.center, item.on) < e.insideMm / 2 + 3,
-      );
+      const shut = eyesOf(piece, plan, wire).some((e) => e.shuts && isIn(e, item.on));
       const ends = book.endsOf(w);
       if (shut && ends) book.before(taskOf(d), ends, 'it hangs in a loop that is wrapped shut');
     });

@@ -1,6 +1,7 @@
-import { END_KINDS } from '../element';
+import { endKindOf } from '../end';
 import type { Dressing } from '../dressing';
 import type { Kit } from '../forming';
+import { kindOf } from '../item';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import {
@@ -167,7 +168,7 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
 function endSteps(making: Making, task: Task): MakeStep[] {
   const { piece, plan, kit, unit, assembly } = making;
   const wire = plan.wires[task.wire ?? 0]!;
-  const ear = !wire.closed && [wire.ends.start, wire.ends.end].some((e) => END_KINDS[e.kind].ear);
+  const ear = !wire.closed && [wire.ends.start, wire.ends.end].some((e) => endKindOf(e).ear);
   return [
     step(task, {
       step: task.steps![0],
@@ -192,22 +193,13 @@ const earCautions = (piece: Piece): Caution[] => [
   { id: 'ear-metal', text: earMetal(piece.wire.metal, METAL_FACTS[piece.wire.metal].name) },
 ];
 
-const DRESS_TOOL: Readonly<Partial<Record<string, string>>> = {
-  flatten: 'chasing hammer, bench block',
-  finding: 'two flat pliers',
-  drop: 'round-nose pliers',
-  rosette: 'mandrel, chain-nose pliers',
-  guided: 'two guide wires',
-  cage: 'chain-nose pliers',
-};
-
 function dressSteps(making: Making, task: Task): MakeStep[] {
   const { dressing, unit, assembly, piece } = making;
   const d = dressing.items.find((i) => i.item.id === task.itemId);
   if (!d) return [];
   const [main] = d.wires;
-  const ear = d.item.kind === 'finding' && (d.item.what === 'ear-wire' || d.item.what === 'post');
-  const cord = d.item.kind === 'finding' && (d.item.what === 'cord' || d.item.what === 'chain');
+  const kind = kindOf(d.item);
+  const nature = kind.nature?.(d.item);
   const counted = d.counts.filter((c) => c.count > 1);
   return [
     step(task, {
@@ -219,12 +211,12 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
           : null,
       orders: dressOrders(d, unit),
       counts: counted,
-      tool: DRESS_TOOL[d.item.kind] ?? null,
+      tool: kind.tool ?? null,
       cautions: [
-        ...(d.item.kind === 'flatten' ? [caution('hammer')] : []),
-        ...(main && d.item.kind !== 'flatten' ? [caution('cut')] : []),
-        ...(ear ? earCautions(piece) : []),
-        ...(cord ? [caution('choking')] : []),
+        ...(kind.traits.hammers ? [caution('hammer')] : []),
+        ...(main ? [caution('cut')] : []),
+        ...(nature?.pierces ? earCautions(piece) : []),
+        ...(nature?.neck ? [caution('choking')] : []),
       ],
       why: whyOf(assembly, task),
     }),

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { dressPiece, newDressItem } from '../dressing';
+import { dressPiece } from '../dressing';
+import { type DressItem, newDressItem } from '../item';
 import { DEFAULT_KIT } from '../forming';
 import type { Vec } from '../geometry';
-import { newPath, newPiece, type DressItem, type FigurePath, type Piece } from '../piece';
+import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import {
   assemblyOf,

@@ -1,6 +1,7 @@
 import { describe, expect, it, test } from 'vitest';
-import { DRESS_FACTS, dressPiece, newDressItem, plainBead } from '../dressing';
-import { newPath, newPiece, type DressItem, type DressKind, type Piece } from '../piece';
+import { dressPiece } from '../dressing';
+import { DRESS_KINDS, newDressItem, plainBead, type DressItem, type DressKind } from '../item';
+import { newPath, newPiece, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { caution, dressOrders, earMetal } from '.';
 
@@ -34,7 +35,7 @@ function orders(kind: DressKind, more: object = {}): string {
   return dressOrders(dressed!, 'mm').join(' ');
 }
 
-const KINDS = Object.keys(DRESS_FACTS) as DressKind[];
+const KINDS = DRESS_KINDS.map((k) => k.kind);
 
 describe('orders to the hands', () => {
   test.each(KINDS)('%s: whole sentences, nothing missing', (kind) => {

@@ -1,15 +1,8 @@
 import { describe, expect, it, test } from 'vitest';
-import { dressPiece, newDressItem } from '../dressing';
+import { dressPiece } from '../dressing';
+import { type DressItem, type DressKind, newDressItem } from '../item';
 import { DEFAULT_KIT } from '../forming';
-import {
-  DEFAULT_MAKING,
-  newPath,
-  newPiece,
-  type DressItem,
-  type DressKind,
-  type MakingChoices,
-  type Piece,
-} from '../piece';
+import { DEFAULT_MAKING, newPath, newPiece, type MakingChoices, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { assemblyOf, makeSteps, type Assembly, type MakeStep } from '.';
 

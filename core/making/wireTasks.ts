@@ -1,4 +1,5 @@
 import type { Dressed } from '../dressing';
+import { kindOf } from '../item';
 import type { WireSteps } from '../steps';
 import { taskOf, type Group, type TaskBook } from './taskBook';
 
@@ -43,7 +44,7 @@ export function wireTasks(book: TaskBook, work: WireSteps): void {
   book.put({ id: book.cutOf(w), kind: 'cut', title: straighten, wire: w, steps: [0, 0] });
   const threaded = items.flatMap((d): Threaded[] => {
     const span = d.spans[0];
-    if (d.item.kind !== 'beads' || span?.wire !== w) return [];
+    if (!kindOf(d.item).traits.threaded || span?.wire !== w) return [];
     return [{ d, at: threadBefore(work, span.fromMm, span.toMm) }];
   });
   const groups = [

@@ -90,6 +90,52 @@ function knot(lobes: number, lobe: number, reach: number, inner: number): Path {
   return { segments, closed: true };
 }
 
+/**
+ * A fish from one tip of its tail to the other: two arcs of one radius R that touch the nose's circle
+ * (middle at the origin, radius r) and cross on the axis, then the tail straight on.
+ */
+function fish(r: number, body: number, half: number, tail: number): Path {
+  // The back's middle lies R - half off the axis and R - r from the nose's middle; its length from the
+  // nose to the crossing grows with R.
+  const shape = (radius: number): { x: number; y: number; end: number } => {
+    const y = radius - half;
+    const x = Math.sqrt(Math.max(0, (radius - r) ** 2 - y * y));
+    return { x, y, end: x + Math.sqrt(Math.max(0, radius * radius - y * y)) };
+  };
+  let [low, high] = [half, half + (body * body) / half];
+  for (let i = 0; i < 60; i++) {
+    const middle = (low + high) / 2;
+    if (shape(middle).end + r < body) low = middle;
+    else high = middle;
+  }
+  const R = (low + high) / 2;
+  const { x, y, end } = shape(R);
+  const nose = Math.atan2(y, x);
+  const cross = Math.atan2(y, end - x);
+  const sweep = Math.PI - nose - cross;
+  const tip = (up: 1 | -1): Vec => ({
+    x: end + tail * Math.sin(cross),
+    y: -up * tail * Math.cos(cross),
+  });
+  const at0 = { x: end, y: 0 };
+  return {
+    closed: false,
+    segments: [
+      line(tip(1), at0),
+      { type: 'arc', center: { x, y: -y }, radius: R, startAngle: cross, sweep },
+      {
+        type: 'arc',
+        center: { x: 0, y: 0 },
+        radius: r,
+        startAngle: Math.PI - nose,
+        sweep: 2 * nose,
+      },
+      { type: 'arc', center: { x, y }, radius: R, startAngle: Math.PI + nose, sweep },
+      line(at0, tip(-1)),
+    ],
+  };
+}
+
 const knotOf = (name: string, lobes: number, about: string): Motif => ({
   name,
   about,
@@ -210,6 +256,24 @@ export const ROUND_MOTIFS = {
       const r = m.radius(v['tool']!);
       return [beltAround([corner(0, r - v['height']!), post(0, 0, r, 1)], true)];
     },
+  },
+  fish: {
+    name: 'Fish',
+    about: 'One open wire: it crosses itself once, where the body ends and the tail begins.',
+    fields: [
+      tool('nose', 'Nose, tool', 4, 1.5),
+      length('body', 'Body, nose to crossing', 24, 6),
+      length('height', 'Height of the body', 11, 4),
+      length('tail', 'Tail beyond the crossing', 7, 1),
+    ],
+    least: (v, m) => {
+      const height = Math.max(v['height']!, 2.2 * m.radius(v['nose']!));
+      return [
+        least('height', 2.2 * m.radius(v['nose']!), 'the back is wider than the nose'),
+        least('body', 1.05 * height, 'the back is flatter than the nose'),
+      ];
+    },
+    draw: (v, m) => [fish(m.radius(v['nose']!), v['body']!, v['height']! / 2, v['tail']!)],
   },
   heart: {
     name: 'Heart',

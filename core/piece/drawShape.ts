@@ -21,7 +21,7 @@ import { outlineWord, setWord, type LetterFont, type OutlineFontId } from '../le
 import { drawMotif, makerFor, MOTIFS } from '../motif';
 import { newPath } from './newPiece';
 import { nodesOf } from './nodes';
-import type { WireEnd } from '../element';
+import type { WireEnd } from '../end';
 import type { FigurePath, Wire } from './schema';
 import type { Place, Shape } from './shapeSchema';
 

@@ -1,9 +1,10 @@
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
+import { dressSchema, type DressItem } from '../item';
 import { compose, rotation, scaling, translation } from '../geometry';
 import {
   DEFAULT_MAKING,
-  dressSchema,
   mapFigure,
   newPath,
   newPiece,
@@ -11,7 +12,6 @@ import {
   pieceSchema,
   readPiece,
   twinOf,
-  type DressItem,
   type Piece,
 } from '.';
 
@@ -73,7 +73,7 @@ describe('dressing moves with the figure', () => {
           expect(c!.on.y).toBeCloseTo(4 * sin + 1 * cos - 2, 9);
           expect(c!.on.lengthMm).toBeCloseTo(12 * factor, 9);
           expect(w).toMatchObject({ wraps: 2, rows: null });
-          expect(w!.kind === 'weave' && w.to.lengthMm).toBeCloseTo(8 * factor, 9);
+          expect(w?.kind === 'weave' && w.to.lengthMm).toBeCloseTo(8 * factor, 9);
         },
       ),
     );
@@ -93,12 +93,33 @@ describe('records of dressing', () => {
     const { dressing: _d, parts: _p, outOfPlane: _o, making: _m, ...old } = piece([]);
     const read = readPiece({ ...old, version: 4 });
     expect(read.ok && read.value).toMatchObject({
-      version: 5,
+      version: 6,
       dressing: [],
       parts: [],
       outOfPlane: null,
       making: DEFAULT_MAKING,
     });
+  });
+
+  it('pieces of version 5 are what they were', () => {
+    const saved = JSON.parse(
+      readFileSync(new URL('./fixtures/pieces-5.json', import.meta.url), 'utf8'),
+    ) as Piece[];
+    expect(saved.flatMap((p) => p.dressing).length).toBeGreaterThan(10);
+    for (const old of saved) {
+      expect(readPiece(old)).toEqual({ ok: true, value: { ...old, version: 6 } });
+    }
+  });
+
+  it('numbers of version 5 beyond what can be chosen come within it', () => {
+    const wide = { ...coil(4, 1, 12), tailMm: 900, gapMm: 200 };
+    const old = { ...piece([]), version: 5, dressing: [wide, weave, { kind: 'tassel' }] };
+    const { dressing, ...rest } = old;
+    const read = readPiece({ ...rest, dressing: dressing.slice(0, 2) });
+    expect(read.ok && read.value.dressing).toEqual([{ ...wide, tailMm: 300, gapMm: 50 }, weave]);
+    expect(readPiece(old).ok).toBe(false);
+    expect(readPiece({ ...rest, dressing: 'gone' }).ok).toBe(false);
+    expect(readPiece(rest).ok).toBe(false);
   });
 
   it('comes back as it was written', () => {

@@ -20,8 +20,8 @@ import {
   type Box,
   type Vec,
 } from '../geometry';
+import { mirroredItem, type DressItem, type StretchPlace } from '../item';
 import { markOf } from './mark';
-import type { DressItem, StretchPlace } from './dressingSchema';
 import { drawnPath, segmentBetween } from './nodes';
 import type { FigureNode, FigurePath, Piece, TracedPicture } from './schema';
 import type { DrawnLine } from './shapeSchema';
@@ -87,13 +87,9 @@ export function mapFigure(piece: Piece, m: Affine): Piece {
     overAt: piece.overAt.map(moved),
     bendEdits: piece.bendEdits.map(moved),
     dressing: piece.dressing.map((item): DressItem => {
-      if ('to' in item) return { ...item, on: stretched(item.on), to: stretched(item.to) };
       const on = stretched(item.on);
-      // Going along a mirrored wire left and right are exchanged.
-      if (item.kind === 'strands' && isMirror(m)) {
-        return { ...item, on, side: item.side === 'left' ? 'right' : 'left' };
-      }
-      return { ...item, on };
+      const there = 'to' in item ? { ...item, on, to: stretched(item.to) } : { ...item, on };
+      return isMirror(m) ? mirroredItem(there) : there;
     }),
     hang: piece.hang && moved(piece.hang),
     route: route && {

@@ -51,27 +51,14 @@ export {
   type WorkOrigin,
 } from './schema';
 export {
-  BEAD_TONES,
-  beadSchema,
   DEFAULT_MAKING,
-  dressSchema,
-  FINDINGS,
   PART_JOINS,
   WORN_AS,
-  type Bead,
-  type BeadTone,
-  type DressItem,
-  type DressKind,
-  type DressOf,
-  type FindingKind,
   type MakingChoices,
   type OutOfPlane,
   type Part,
-  type StretchPlace,
-  type Thread,
   type WornAs,
 } from './dressingSchema';
 export { twinAxis, twinOf } from './twin';
 export { shapeSchema, type Place, type Shape } from './shapeSchema';
 export { freshShapeId, isHandChanged, withoutShape, withShape } from './shapes';
-export type { WireEnd } from '../element';

@@ -1,5 +1,5 @@
 import type { FigureNode, FigurePath } from './schema';
-import { COORDINATE_LIMIT_MM } from './shapeSchema';
+import { COORDINATE_LIMIT_MM } from '../item';
 
 /** Limits of one piece. Beyond them it is refused with a message, never cut short. */
 export const PIECE_LIMITS = {

@@ -1,4 +1,4 @@
-import type { WireEnd } from '../element';
+import type { WireEnd } from '../end';
 import { awgToMm } from '../units';
 import { DEFAULT_MAKING } from './dressingSchema';
 import type { FigurePath, Piece, Seam } from './schema';

@@ -14,6 +14,7 @@ import {
   newPiece,
   nodesOf,
   PIECE_FORMAT,
+  PIECE_VERSION,
   readPiece,
   readRecord,
   resizeFigure,
@@ -227,7 +228,7 @@ describe('records', () => {
     } = newPiece('p', 'Old', NOW);
     for (const record of [old, { ...old, version: 1 }]) {
       const read = readPiece(record);
-      expect(read.ok && read.value.version).toBe(5);
+      expect(read.ok && read.value.version).toBe(PIECE_VERSION);
       expect(read.ok && read.value.picture).toBeNull();
     }
   });

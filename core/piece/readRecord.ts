@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { endWithinLimits } from '../end';
+import { withinLimits } from '../item';
 import { DEFAULT_MAKING } from './dressingSchema';
 import { PIECE_LIMITS, reachProblem } from './limits';
 import { PIECE_FORMAT, PIECE_VERSION, pieceSchema, type FigurePath, type Piece } from './schema';
@@ -6,6 +8,16 @@ import { isUnknownKind, schemaWords } from './schemaWords';
 
 export type Read<T> = { ok: true; value: T } | { ok: false; message: string };
 export type Migration = (record: Record<string, unknown>) => Record<string, unknown>;
+
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null;
+/** All of a list changed; what is no list stays. */
+const each = (value: unknown, change: (one: unknown) => unknown): unknown =>
+  Array.isArray(value) ? value.map(change) : value;
+const endsWithin = (wire: unknown): unknown =>
+  isRecord(wire)
+    ? { ...wire, start: endWithinLimits(wire['start']), end: endWithinLimits(wire['end']) }
+    : wire;
 
 /** Steps that bring a record of version n to n + 1; entry 0 is for records without a version. */
 export const PIECE_MIGRATIONS: readonly Migration[] = [
@@ -24,6 +36,14 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     parts: [],
     outOfPlane: null,
     making: DEFAULT_MAKING,
+  }),
+  // In version 6 the numbers of items and ends keep to what their forms take.
+  ({ dressing, paths, route, ...record }) => ({
+    ...record,
+    version: 6,
+    paths: each(paths, endsWithin),
+    route: isRecord(route) ? { ...route, ends: each(route['ends'], endsWithin) } : route,
+    dressing: each(dressing, withinLimits),
   }),
 ];
 

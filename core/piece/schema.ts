@@ -1,10 +1,11 @@
 import { z } from 'zod';
-import { endSchema } from '../element';
+import { endSchema } from '../end';
+import { coordinate, dressSchema, pointSchema } from '../item';
 import { BASES, CORNER_STYLES } from '../strip';
 import { METALS, TEMPERS, WIRE_LIMITS_MM } from '../wire';
 import { PIECE_LIMITS, reachProblem } from './limits';
-import { dressSchema, makingSchema, outOfPlaneSchema, partSchema } from './dressingSchema';
-import { coordinate, drawnLineSchema, pointSchema, shapeSchema } from './shapeSchema';
+import { makingSchema, outOfPlaneSchema, partSchema } from './dressingSchema';
+import { drawnLineSchema, shapeSchema } from './shapeSchema';
 
 export { PIECE_LIMITS };
 
@@ -153,7 +154,7 @@ export const WORK_ORIGINS = ['first', 'last', 'middle'] as const;
 export type WorkOrigin = (typeof WORK_ORIGINS)[number];
 
 export const PIECE_FORMAT = 'hush-road.piece';
-export const PIECE_VERSION = 5;
+export const PIECE_VERSION = 6;
 
 export const pieceSchema = z
   .strictObject({

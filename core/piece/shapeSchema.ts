@@ -1,11 +1,7 @@
 import { z } from 'zod';
+import { pointSchema } from '../item';
 import { outlineSchema, wordSchema } from '../lettering';
 import { MOTIF_KINDS } from '../motif';
-
-/** Coordinates of a piece, mm. */
-export const COORDINATE_LIMIT_MM = 5_000;
-export const coordinate = z.number().min(-COORDINATE_LIMIT_MM).max(COORDINATE_LIMIT_MM);
-export const pointSchema = z.strictObject({ x: coordinate, y: coordinate });
 
 /** Where a shape lies: the middle of its box, how it is turned, and its copies. */
 export const placeSchema = z.strictObject({

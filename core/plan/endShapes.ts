@@ -1,4 +1,4 @@
-import { endForm, type WireEnd } from '../element';
+import { endForm, type WireEnd } from '../end';
 import {
   applyAffine,
   compose,

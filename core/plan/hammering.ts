@@ -1,5 +1,6 @@
 import { flattened } from '../element';
 import type { MeasuredLine } from '../geometry';
+import { kindOf } from '../item';
 import type { Piece } from '../piece';
 import type { Gain } from './blank';
 import { nearestWire } from './nearestWire';
@@ -24,10 +25,11 @@ export function hammeredWires(
 ): Hammered[] {
   const wished = lines.map(() => ({ gains: new Array<Gain>(), count: 0 }));
   for (const item of piece.dressing) {
-    if (item.kind !== 'flatten' || !item.ahead) continue;
+    const hammered = kindOf(item).hammered?.(item);
+    if (!hammered?.ahead) continue;
     const foot = nearestWire(lines, item.on);
     if (!foot) continue;
-    const { lengthFactor } = flattened(piece.wire.diameterMm, item.thickMm, item.spread);
+    const { lengthFactor } = flattened(piece.wire.diameterMm, hammered.thickMm, hammered.spread);
     const half = item.on.lengthMm / 2;
     const share = 1 - 1 / lengthFactor;
     const all = lengthsMm[foot.wire]!;

@@ -1,4 +1,5 @@
-import { endForm, loopLength, type WireEnd } from '../element';
+import { loopLength } from '../element';
+import { endForm, type WireEnd } from '../end';
 import type { FigurePath, Piece } from '../piece';
 import type { Strip } from '../strip';
 

@@ -1,4 +1,5 @@
-import type { Dressed, DressMark, Dressing } from '../dressing';
+import type { Dressed, Dressing } from '../dressing';
+import type { DressMark } from '../item';
 import { DEFAULT_KIT, type Kit } from '../forming';
 import { perp, type Vec } from '../geometry';
 import { assemblyOf, makeSteps, type MakeStep } from '../making';

@@ -1,5 +1,5 @@
 import { describe, expect, it, test } from 'vitest';
-import { END_KINDS, type EndKind, type WireEnd } from '../element';
+import { END_KINDS, newEnd, type WireEnd } from '../end';
 import { DEFAULT_KIT } from '../forming';
 import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
 import { planPiece } from '../plan';
@@ -14,7 +14,7 @@ const BAR = newPath(
   false,
 );
 const over = (insideMm: number): string => `${insideMm} mm inside`;
-const KINDS = Object.keys(END_KINDS) as EndKind[];
+const KINDS = END_KINDS.map((k) => k.kind);
 
 function words(path: FigurePath, more: Partial<Piece> = {}): string {
   const piece = { ...newPiece('p', '', ''), paths: [path], ...more };
@@ -23,7 +23,7 @@ function words(path: FigurePath, more: Partial<Piece> = {}): string {
 
 describe('words for ends', () => {
   test.each(KINDS.filter((k) => k !== 'plain'))('%s: a whole order with its place', (kind) => {
-    const text = endOrder(END_KINDS[kind].preset, 'the last end', over, 'mm');
+    const text = endOrder(newEnd(kind), 'the last end', over, 'mm');
     expect(text).toMatch(/^[A-Z].*\.$/);
     expect(text.toLowerCase()).toContain('the last end');
     expect(text).not.toMatch(/undefined|NaN/);

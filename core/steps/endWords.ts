@@ -1,4 +1,4 @@
-import type { WireEnd } from '../element';
+import { endKindOf, type WireEnd } from '../end';
 import { loopTool, type Kit } from '../forming';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
@@ -15,34 +15,15 @@ export function endOrder(
   over: (insideMm: number) => string,
   unit: LengthUnit,
 ): string {
-  const square = 'turned' in end && end.turned ? ' Turn the eye square to the figure.' : '';
-  const mm = (length: number): string => printLength(length, unit);
-  switch (end.kind) {
-    case 'plain':
-      return end.tailMm > 0 ? `Leave a tail of ${printBoth(end.tailMm, unit)} at ${where}.` : '';
-    case 'loop':
-      return `Turn the loop at ${where}, ${over(end.insideMm)}.${square}`;
-    case 'centred-loop':
-      return `At ${where} bend the wire back sharply over the stem, then turn the loop, ${over(end.insideMm)}, so that it sits over the stem.${square}`;
-    case 'wrapped-loop':
-      return `Turn the loop at ${where}, ${over(end.insideMm)}; hold it flat and wrap the tail ${countWords(end.wraps)} times round the stem, each wrap touching the last. Trim and press the end in.${square}`;
-    case 'spiral':
-      return `Roll ${countWords(end.turns)} turns of spiral at ${where} from its inside, opening ${mm(end.openingMm)}, gap ${mm(end.gapMm)}, held flat in nylon jaws.`;
-    case 'bail':
-      return `Wind the bail at ${where}: ${countWords(end.turns)} turns, ${over(end.insideMm)}, side by side.${square}`;
-    case 'hook':
-      return `Bend the hook at ${where}, ${over(end.insideMm)}, with a leg of ${mm(end.legMm)}.`;
-    case 'fold-back':
-      return `Fold ${mm(end.backMm)} back at ${where} and press it flat.`;
-    case 'tucked':
-      return `Wind the tail at ${where} ${countWords(end.wraps)} times round the frame, trim it and press it in on the back.`;
-    case 'ear-hook':
-      return `Bend the ear hook at ${where}: up ${mm(end.riseMm)}, round of ${over(end.insideMm)}, and ${mm(end.legMm)} down behind. Round its end with a file or cup burr.`;
-    case 'kidney':
-      return `Form the ear wire at ${where}: legs of ${mm(end.legMm)}, round of ${over(end.widthMm)}, and a catch of ${mm(end.catchMm)} inside. Round its end.`;
-    case 'hoop':
-      return `Bend the hoop at ${where}, ${over(end.insideMm)}, and its end back by ${mm(end.catchMm)} for the catch. Round the end.`;
-  }
+  const square = end.turned ? ' Turn the eye square to the figure.' : '';
+  const order = endKindOf(end).order(end, {
+    where,
+    over,
+    mm: (length) => printLength(length, unit),
+    both: (length) => printBoth(length, unit),
+    count: countWords,
+  });
+  return `${order}${square}`;
 }
 
 /** What is done at a wire's ends when all is bent. */

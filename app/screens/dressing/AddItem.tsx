@@ -1,17 +1,7 @@
 import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { DRESS_FACTS, type DressFacts } from '@core/dressing';
-import type { DressKind } from '@core/piece';
+import { ITEM_GROUPS, kindsOf, type DressKind } from '@core/item';
 import { buttonClass } from '~/components/ui';
-
-const GROUPS: readonly DressFacts['group'][] = [
-  'Beads',
-  'Wraps and strands',
-  'Weaves',
-  'Settings and findings',
-  'Hammer',
-];
-const KINDS = Object.keys(DRESS_FACTS) as DressKind[];
 
 /** All kinds of items by group, each with what it is for. */
 export function AddItem({ add }: { add: (kind: DressKind) => void }) {
@@ -24,21 +14,21 @@ export function AddItem({ add }: { add: (kind: DressKind) => void }) {
         <DropdownMenu.Content
           align="end"
           sideOffset={6}
-          className="z-50 max-h-[min(34rem,80dvh)] w-80 overflow-y-auto rounded-lg border border-line bg-raised p-1.5 shadow-lg"
+          className="z-50 max-h-[min(34rem,var(--radix-dropdown-menu-content-available-height))] w-80 overflow-y-auto rounded-lg border border-line bg-raised p-1.5 shadow-lg"
         >
-          {GROUPS.map((group) => (
+          {ITEM_GROUPS.map((group) => (
             <DropdownMenu.Group key={group}>
               <DropdownMenu.Label className="px-2 pb-0.5 pt-2 text-xs text-soft">
                 {group}
               </DropdownMenu.Label>
-              {KINDS.filter((k) => DRESS_FACTS[k].group === group).map((kind) => (
+              {kindsOf(group).map(({ kind, name, hint }) => (
                 <DropdownMenu.Item
                   key={kind}
                   onSelect={() => add(kind)}
                   className="cursor-pointer rounded-md px-2 py-1 text-sm outline-none data-[highlighted]:bg-patina-wash"
                 >
-                  <span className="font-medium">{DRESS_FACTS[kind].name}</span>
-                  <span className="block text-xs text-soft">{DRESS_FACTS[kind].hint}</span>
+                  <span className="font-medium">{name}</span>
+                  <span className="block text-xs text-soft">{hint}</span>
                 </DropdownMenu.Item>
               ))}
             </DropdownMenu.Group>

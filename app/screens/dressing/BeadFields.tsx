@@ -1,6 +1,5 @@
 import { Plus, Trash2 } from 'lucide-react';
-import { plainBead } from '@core/dressing';
-import { BEAD_TONES, type Bead, type BeadTone } from '@core/piece';
+import { type Bead, BEAD_TONES, type BeadTone, plainBead } from '@core/item';
 import type { LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { NameField } from '~/components/NameField';

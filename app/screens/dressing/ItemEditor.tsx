@@ -1,12 +1,7 @@
 import { TriangleAlert } from 'lucide-react';
-import {
-  DRESS_FACTS,
-  FINDING_NAMES,
-  withRemedy,
-  type Dressed,
-  type DressField,
-} from '@core/dressing';
-import { FINDINGS, type DressItem } from '@core/piece';
+import { withRemedy, type Dressed } from '@core/dressing';
+import type { Control, Field } from '@core/field';
+import { fieldValue, kindOf, withField, type DressItem } from '@core/item';
 import { printBoth, printNumber, type LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
@@ -15,8 +10,6 @@ import { useEdit } from '~/state/workbench';
 import { BeadFields } from './BeadFields';
 import { PlaceFields } from './PlaceFields';
 import { ThreadFields } from './ThreadFields';
-
-type Values = Readonly<Record<string, unknown>>;
 
 /** All choices of one item, what it takes, and what is wrong with it. */
 export function ItemEditor({
@@ -32,30 +25,49 @@ export function ItemEditor({
   unit: LengthUnit;
   set: (item: DressItem) => void;
 }) {
-  const facts = DRESS_FACTS[item.kind];
-  const change = (part: object): void => set({ ...item, ...part });
+  const fields = Object.entries(kindOf(item).fields);
+  const beads = kindOf(item).fields['beads']?.control;
   return (
     <div className="space-y-3">
       {dressed && <Problems dressed={dressed} />}
       {dressed && <Takes dressed={dressed} unit={unit} />}
-      <OwnChoices item={item} change={change} />
+      {fields.map(([key, field]) => (
+        <ChoiceOf
+          key={key}
+          field={field}
+          value={fieldValue(item, key)}
+          set={(value) => set(withField(item, key, value))}
+        />
+      ))}
       <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
-        {facts.fields.map((f) => (
-          <Field key={f.key} field={f} values={item as Values} unit={unit} change={change} />
-        ))}
+        {fields.map(([key, { label, control }]) => {
+          const value = fieldValue(item, key);
+          return (
+            control.as === 'number' && (
+              <NumberOf
+                key={key}
+                label={label}
+                control={control}
+                value={typeof value === 'number' ? value : null}
+                unit={unit}
+                set={(next) => set(withField(item, key, next))}
+              />
+            )
+          );
+        })}
       </div>
       <PlaceFields item={item} unit={unit} set={set} />
       {'beads' in item && (
         <BeadFields
           beads={item.beads}
-          most={item.kind === 'framed-bead' ? 1 : 40}
+          most={beads?.as === 'beads' ? beads.most : 1}
           frameMm={frameMm}
           unit={unit}
-          set={(beads) => change({ beads })}
+          set={(next) => set(withField(item, 'beads', next))}
         />
       )}
       {'thread' in item && (
-        <ThreadFields thread={item.thread} set={(thread) => change({ thread })} />
+        <ThreadFields thread={item.thread} set={(next) => set(withField(item, 'thread', next))} />
       )}
     </div>
   );
@@ -119,46 +131,40 @@ function Takes({ dressed, unit }: { dressed: Dressed; unit: LengthUnit }) {
   );
 }
 
-function Field({
-  field: f,
-  values,
+/** A number of an item. */
+function NumberOf({
+  label,
+  control,
+  value,
   unit,
-  change,
+  set,
 }: {
-  field: DressField;
-  values: Values;
+  label: string;
+  control: Extract<Control, { as: 'number' }>;
+  value: number | null;
   unit: LengthUnit;
-  change: (part: object) => void;
+  set: (value: number | null) => void;
 }) {
-  const value = values[f.key] as number | null;
-  const set = (v: number | null): void => change({ [f.key]: v });
-  if (f.open !== undefined) {
+  const { min, max, decimals, open } = control;
+  if (open !== undefined) {
     return (
       <div className="space-y-1">
-        <label className="flex items-center gap-2 text-sm">
-          <input
-            type="checkbox"
-            className="size-4 accent-patina"
-            checked={value === null}
-            onChange={(e) => set(e.target.checked ? null : Math.max(f.min, 3))}
-          />
-          {f.open}
-        </label>
+        <Tick label={open} value={value === null} set={(on) => set(on ? null : Math.max(min, 3))} />
         {value !== null && (
-          <NumberField label={f.label} value={value} min={f.min} max={f.max} onChange={set} />
+          <NumberField label={label} value={value} min={min} max={max} onChange={set} />
         )}
       </div>
     );
   }
-  if (f.unit === 'mm') {
+  if (control.unit === 'mm') {
     return (
       <LengthField
-        label={f.label}
+        label={label}
         valueMm={value}
-        unit={f.decimals === 2 ? 'mm' : unit}
-        min={f.min}
-        max={f.max}
-        decimals={f.decimals ?? 1}
+        unit={decimals === 2 ? 'mm' : unit}
+        min={min}
+        max={max}
+        decimals={decimals}
         alone
         onChange={set}
       />
@@ -166,88 +172,68 @@ function Field({
   }
   return (
     <NumberField
-      label={f.unit === 'grams' ? `${f.label}, g` : f.label}
+      label={control.unit === 'grams' ? `${label}, g` : label}
       value={value ?? 0}
-      min={f.min}
-      max={f.max}
-      decimals={f.decimals ?? 0}
+      min={min}
+      max={max}
+      decimals={decimals}
       onChange={set}
     />
   );
 }
 
-/** Choices that only one kind has. */
-function OwnChoices({ item, change }: { item: DressItem; change: (part: object) => void }) {
-  switch (item.kind) {
-    case 'drop':
-      return (
-        <Choices
-          label="Hangs on"
-          value={item.by}
-          options={[
-            { value: 'head-pin', label: 'head pin' },
-            { value: 'wire', label: 'wire with a rolled foot' },
-          ]}
-          onChange={(by) => change({ by })}
-        />
-      );
-    case 'strands':
-      return (
-        <Choices
-          label="Side, going along the wire"
-          value={item.side}
-          options={[
-            { value: 'left', label: 'left' },
-            { value: 'right', label: 'right' },
-          ]}
-          onChange={(side) => change({ side })}
-        />
-      );
-    case 'weave':
-      return (
-        <Choices
-          label="Woven from"
-          value={item.from}
-          options={[
-            { value: 'first', label: 'first end' },
-            { value: 'last', label: 'last end' },
-          ]}
-          onChange={(from) => change({ from })}
-        />
-      );
-    case 'flatten':
-      return (
-        <label className="flex items-center gap-2 text-sm">
-          <input
-            type="checkbox"
-            className="size-4 accent-patina"
-            checked={item.ahead}
-            onChange={(e) => change({ ahead: e.target.checked })}
-          />
-          Take what it gains off the cut length
-        </label>
-      );
-    case 'finding':
-      return (
-        <>
-          <Picker
-            label="What"
-            value={item.what}
-            options={FINDINGS.map((f) => ({ value: f, label: FINDING_NAMES[f] }))}
-            onChange={(what) => change({ what })}
-          />
-          <Choices
-            label="From"
-            value={item.made ? 'made' : 'bought'}
-            options={[
-              { value: 'made', label: 'made from wire' },
-              { value: 'bought', label: 'bought' },
-            ]}
-            onChange={(v) => change({ made: v === 'made' })}
-          />
-        </>
-      );
-    default:
-      return null;
+function Tick({
+  label,
+  value,
+  set,
+}: {
+  label: string;
+  value: boolean;
+  set: (value: boolean) => void;
+}) {
+  return (
+    <label className="flex items-center gap-2 text-sm">
+      <input
+        type="checkbox"
+        className="size-4 accent-patina"
+        checked={value}
+        onChange={(e) => set(e.target.checked)}
+      />
+      {label}
+    </label>
+  );
+}
+
+/** One of several, or yes and no. */
+function ChoiceOf({
+  field: { label, control },
+  value,
+  set,
+}: {
+  field: Field<unknown>;
+  value: unknown;
+  set: (value: unknown) => void;
+}) {
+  if (control.as === 'flag') {
+    const { words } = control;
+    if (!words) return <Tick label={label} value={value === true} set={set} />;
+    return (
+      <Choices
+        label={label}
+        value={value === true ? 'yes' : 'no'}
+        options={[
+          { value: 'yes', label: words.yes },
+          { value: 'no', label: words.no },
+        ]}
+        onChange={(v) => set(v === 'yes')}
+      />
+    );
   }
+  if (control.as !== 'choice') return null;
+  const shared = { label, value: String(value), onChange: set };
+  return control.many ? (
+    <Picker {...shared} options={[...control.options]} />
+  ) : (
+    <Choices {...shared} options={[...control.options]} />
+  );
 }

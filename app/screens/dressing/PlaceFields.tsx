@@ -1,6 +1,6 @@
-import { DRESS_FACTS, isFreePlace, groundOf, runAt, stretchPlace } from '@core/dressing';
+import { groundOf, stretchPlace } from '@core/dressing';
 import { alongBlank, alongFigure } from '@core/plan';
-import type { DressItem, StretchPlace } from '@core/piece';
+import { kindOf, type DressItem, type StretchPlace } from '@core/item';
 import type { LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { Picker } from '~/components/ui';
@@ -17,8 +17,8 @@ export function PlaceFields({
   unit: LengthUnit;
   set: (item: DressItem) => void;
 }) {
-  const { place } = DRESS_FACTS[item.kind];
-  if (isFreePlace(item.kind)) {
+  const { place } = kindOf(item);
+  if (place === 'free') {
     return (
       <div className="grid grid-cols-2 gap-3">
         <LengthField
@@ -81,7 +81,7 @@ function OnePlace({
   const { planState } = useWorkbench();
   const { plan, planned } = planState;
   const run = useMemo(
-    () => (plan && planned ? runAt(groundOf(planned, plan), on) : null),
+    () => (plan && planned ? groundOf(planned, plan).runAt(on) : null),
     [plan, planned, on],
   );
   if (!plan || !run) return null;

@@ -1,15 +1,8 @@
 import { useMemo } from 'react';
-import {
-  DRESS_FACTS,
-  isFreePlace,
-  groundOf,
-  runAt,
-  stretchPlace,
-  type Ground,
-  type Run,
-} from '@core/dressing';
+import { groundOf, stretchPlace, type FormedGround } from '@core/dressing';
+import { kindOf, type DressItem, type Run, type StretchPlace } from '@core/item';
 import type { Vec } from '@core/geometry';
-import type { DressItem, Piece, StretchPlace } from '@core/piece';
+import type { Piece } from '@core/piece';
 import { nearestWire, type Plan } from '@core/plan';
 import { BENCH_STEPS } from '~/components/arrowKeys';
 import type { BenchView } from '~/components/Bench';
@@ -32,7 +25,7 @@ export function PlaceLayer({
   settle: () => void;
 }) {
   const ground = useMemo(() => groundOf(piece, plan), [piece, plan]);
-  if (isFreePlace(item.kind)) {
+  if (kindOf(item).place === 'free') {
     return (
       <Grip
         name="Middle of the item"
@@ -44,7 +37,7 @@ export function PlaceLayer({
       />
     );
   }
-  const shared = { ground, view, settle, long: DRESS_FACTS[item.kind].place.startsWith('stretch') };
+  const shared = { ground, view, settle, long: kindOf(item).place.startsWith('stretch') };
   return (
     <g>
       <Handles
@@ -76,13 +69,13 @@ function Handles({
 }: {
   name: string;
   on: StretchPlace;
-  ground: Ground;
+  ground: FormedGround;
   view: BenchView;
   long: boolean;
   set: (on: StretchPlace) => void;
   settle: () => void;
 }) {
-  const run = runAt(ground, on);
+  const run = ground.runAt(on);
   if (!run) return null;
   const middle = (run.fromMm + run.toMm) / 2;
   const slide = (to: Vec): void => {

@@ -1,4 +1,4 @@
-import type { Thread } from '@core/piece';
+import type { Thread } from '@core/item';
 import { METAL_FACTS, METALS, TEMPER_NAMES, TEMPERS } from '@core/wire';
 import { GaugeFields } from '~/components/GaugeFields';
 import { Picker } from '~/components/ui';

@@ -1,6 +1,7 @@
 import { describe, expect, it, test } from 'vitest';
-import { DRESS_FACTS, dressPiece, newDressItem } from '@core/dressing';
-import { newPath, newPiece, type DressKind, type Piece } from '@core/piece';
+import { dressPiece } from '@core/dressing';
+import { DRESS_KINDS, newDressItem } from '@core/item';
+import { newPath, newPiece, type Piece } from '@core/piece';
 import { planPiece } from '@core/plan';
 import { firstPlace } from './firstPlace';
 
@@ -23,19 +24,16 @@ const RING: Piece = {
 
 describe('where a new item lies', () => {
   const plan = planPiece(RING);
-  test.each(Object.keys(DRESS_FACTS) as DressKind[])(
-    '%s goes on at once, or says why not',
-    (kind) => {
-      const { on, to } = firstPlace(RING, plan, 0, kind);
-      const item = newDressItem(kind, 'd1', on, to, { frameMm: plan.diameterMm });
-      const piece = { ...RING, dressing: [item] };
-      const [dressed] = dressPiece(piece, plan).items;
-      const refused = dressed!.problems.filter((p) => p.refused);
-      // Only a binding of two wires may find no second one; it offers to bind one.
-      if (kind === 'bind') expect(refused[0]!.remedies).toHaveLength(1);
-      else expect(refused).toEqual([]);
-    },
-  );
+  test.each(DRESS_KINDS.map((k) => k.kind))('%s goes on at once, or says why not', (kind) => {
+    const { on, to } = firstPlace(RING, plan, 0, kind);
+    const item = newDressItem(kind, 'd1', on, to, { frameMm: plan.diameterMm });
+    const piece = { ...RING, dressing: [item] };
+    const [dressed] = dressPiece(piece, plan).items;
+    const refused = dressed!.problems.filter((p) => p.refused);
+    // Only a binding of two wires may find no second one; it offers to bind one.
+    if (kind === 'bind') expect(refused[0]!.remedies).toHaveLength(1);
+    else expect(refused).toEqual([]);
+  });
 
   it('findings and drops hang from where the piece hangs', () => {
     const { on } = firstPlace(RING, plan, 0, 'finding');

@@ -4,10 +4,17 @@ import {
   PLAIN_END,
   type Piece,
   type Seam,
-  type WireEnd,
   type WireEnds,
 } from '@core/piece';
-import { END_KINDS, endLength, spiralEndOutside, type EndKind } from '@core/element';
+import {
+  END_KINDS,
+  endKindOf,
+  endLength,
+  endValue,
+  newEnd,
+  withEndValue,
+  type WireEnd,
+} from '@core/end';
 import { printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
 import { NumberField } from '~/components/NumberField';
 import { Choices, Picker, Section } from '~/components/ui';
@@ -63,13 +70,7 @@ function withEnds(piece: Piece, pathId: string, wire: number, change: Partial<Wi
   return { ...piece, route: { ...route, ends } };
 }
 
-/** Ends with an eye that can be turned square to the figure. */
-const CAN_TURN: ReadonlySet<EndKind> = new Set(['loop', 'centred-loop', 'wrapped-loop', 'bail']);
-
-const KIND_OPTIONS = (Object.keys(END_KINDS) as EndKind[]).map((value) => ({
-  value,
-  label: END_KINDS[value].name,
-}));
+const KIND_OPTIONS = END_KINDS.map(({ kind, name }) => ({ value: kind, label: name }));
 
 function EndFields({
   name,
@@ -83,10 +84,9 @@ function EndFields({
   set: (end: WireEnd) => void;
 }) {
   const { planState } = useWorkbench();
-  const facts = END_KINDS[end.kind];
-  const values = end as unknown as Readonly<Record<string, number>>;
-  const change = (key: string, value: number | boolean): void => set({ ...end, [key]: value });
+  const kind = endKindOf(end);
   const diameterMm = planState.plan?.diameterMm;
+  const outsideMm = diameterMm === undefined ? undefined : kind.outsideMm?.(end, diameterMm);
   return (
     <fieldset className="space-y-2">
       <legend className="sr-only">{name}</legend>
@@ -94,41 +94,36 @@ function EndFields({
         label={name}
         value={end.kind}
         options={KIND_OPTIONS}
-        onChange={(kind) => set(END_KINDS[kind].preset)}
+        onChange={(kind) => set(newEnd(kind))}
       />
       <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
-        {facts.fields.map((f) =>
-          f.unit === 'mm' ? (
+        {Object.entries(kind.fields).map(([key, { label, control }]) => {
+          if (control.as !== 'number') return null;
+          const { min, max, decimals } = control;
+          const shared = { label: `${name}: ${label}`, min, max, decimals };
+          const value = Number(endValue(end, key));
+          const change = (next: number): void => set(withEndValue(end, key, next));
+          return control.unit === 'mm' ? (
             <LengthField
-              key={f.key}
-              label={`${name}: ${f.label}`}
-              valueMm={values[f.key] ?? 0}
+              key={key}
+              {...shared}
+              valueMm={value}
               unit={unit}
-              min={f.min}
-              max={f.max}
-              onChange={(v) => change(f.key, v)}
+              onChange={change}
               alone
             />
           ) : (
-            <NumberField
-              key={f.key}
-              label={`${name}: ${f.label}`}
-              value={values[f.key] ?? 0}
-              min={f.min}
-              max={f.max}
-              decimals={2}
-              onChange={(v) => change(f.key, v)}
-            />
-          ),
-        )}
+            <NumberField key={key} {...shared} value={value} onChange={change} />
+          );
+        })}
       </div>
-      {CAN_TURN.has(end.kind) && (
+      {kind.turns && (
         <label className="flex items-center gap-2 text-sm">
           <input
             type="checkbox"
             className="size-4 accent-patina"
-            checked={'turned' in end && end.turned === true}
-            onChange={(e) => change('turned', e.target.checked)}
+            checked={end.turned === true}
+            onChange={(e) => set({ ...end, turned: e.target.checked })}
           />
           Eye turned square to the figure
         </label>
@@ -136,9 +131,7 @@ function EndFields({
       {diameterMm !== undefined && end.kind !== 'plain' && (
         <p className="text-xs text-soft">
           Takes {printBoth(endLength(end, diameterMm), unit)}
-          {end.kind === 'spiral' &&
-            `, ${printLength(spiralEndOutside(end, diameterMm), unit)} across outside`}
-          .
+          {outsideMm !== undefined && `, ${printLength(outsideMm, unit)} across outside`}.
         </p>
       )}
     </fieldset>

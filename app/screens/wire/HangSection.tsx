@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import { hungStraight, type HangState, type Verdict } from '@core/gauge';
 import type { Dressing } from '@core/dressing';
+import { kindOf } from '@core/item';
 import type { Piece } from '@core/piece';
 import type { Plan } from '@core/plan';
 import { degrees, printNumber } from '@core/units';
@@ -72,10 +73,10 @@ const Hung = memo(function Hung({
 }) {
   const pivot = hang.places[0]!.pivot;
   const tilt = degrees(hang.tiltRad);
-  const free = dressing?.items.filter((d) => d.item.kind === 'drop') ?? [];
+  const free = dressing?.items.filter((d) => kindOf(d.item).traits.swings) ?? [];
   const fixed = dressing && {
     ...dressing,
-    items: dressing.items.filter((d) => d.item.kind !== 'drop'),
+    items: dressing.items.filter((d) => !kindOf(d.item).traits.swings),
   };
   const box = drawnBox(planned, plan, dressing, pivot, hang.tiltRad);
   const [w, h] = [box.maxX - box.minX, box.maxY - box.minY];

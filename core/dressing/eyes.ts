@@ -1,0 +1,24 @@
+import { endForm } from '../end';
+import { distance, type Vec } from '../geometry';
+import type { Piece } from '../piece';
+import { placedEnds, type Plan, type WirePlan } from '../plan';
+
+export interface Eye {
+  readonly center: Vec;
+  readonly insideMm: number;
+  /** wrapped shut: it does not open again */
+  readonly shuts: boolean;
+}
+
+/** Something hangs in an eye when its place is this near to it, mm. */
+const NEAR_MM = 3;
+
+/** Eyes of a wire's ends that something can hang in. */
+export const eyesOf = (piece: Piece, plan: Plan, wire: WirePlan): Eye[] =>
+  placedEnds(piece, plan, wire).flatMap(({ eye, end }) =>
+    eye ? [{ ...eye, shuts: endForm(end, plan.diameterMm).shuts }] : [],
+  );
+
+/** Whether a place means an eye. */
+export const isIn = (eye: Eye, on: Vec): boolean =>
+  distance(eye.center, on) < eye.insideMm / 2 + NEAR_MM;

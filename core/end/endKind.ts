@@ -1,0 +1,99 @@
+import { z } from 'zod';
+import type { Field, Fields, Scale } from '../field';
+import type { Primitive, Vec } from '../geometry';
+
+/** One named part of what an end takes. */
+export interface EndPart {
+  readonly name: string;
+  readonly lengthMm: number;
+}
+
+/**
+ * An end as it is formed, in its own frame: the figure ends at the origin, x goes on outwards along
+ * the wire, y to the side it is turned to.
+ */
+export interface EndForm {
+  readonly parts: readonly EndPart[];
+  readonly shape: readonly Primitive[];
+  /** strokes that lie over the rest, such as wraps */
+  readonly over: readonly Primitive[];
+  /** the opening that something can hang in */
+  readonly eye: { readonly center: Vec; readonly insideMm: number } | null;
+  /** once made it does not open again: what hangs in it goes on before */
+  readonly shuts: boolean;
+  /** the eye may be turned square to the figure */
+  readonly eyeTurned: boolean;
+}
+
+/** A form without wraps and eye that opens again. */
+export const BARE = { over: [], eye: null, shuts: false, eyeTurned: false } as const;
+
+/** Lengths of an end follow the size of loops. */
+export const LOOP: { readonly scales: Scale } = { scales: 'loop' };
+
+/** What the hands' order is made from. */
+export interface EndWords {
+  /** such as “the last end” */
+  readonly where: string;
+  /** an inside across, with the tool that gives it */
+  readonly over: (insideMm: number) => string;
+  /** a length in the maker's unit, and in both */
+  readonly mm: (length: number) => string;
+  readonly both: (length: number) => string;
+  /** a number of turns with its quarters */
+  readonly count: (turns: number) => string;
+}
+
+interface Facts<K extends string> {
+  readonly kind: K;
+  readonly name: string;
+  /** for an ear: the metal touches pierced skin */
+  readonly ear?: boolean;
+  /** its eye may be turned square to the figure */
+  readonly turns?: boolean;
+  /** wound on the wire that it lies by, it holds there */
+  readonly winds?: boolean;
+  /** offered as a quick sum */
+  readonly sum?: boolean;
+}
+
+interface Work<E> {
+  /** how it is formed from wire of a thickness, and what length each of its parts takes, mm */
+  form(end: E, diameterMm: number): EndForm;
+  /** what the hands do; empty for an end that is left as it is */
+  order(end: E, words: EndWords): string;
+  /** how wide it is, where that is asked, mm */
+  outsideMm?(end: E, diameterMm: number): number;
+}
+
+/** Everything about one kind of end. */
+export interface EndKindOf<K extends string, E> extends Facts<K>, Work<E> {
+  readonly fields: Fields;
+  readonly schema: z.ZodType<E>;
+  readonly preset: E;
+}
+
+/** An end of a kind: the values of its fields; an eye turned square to the figure is seen edge on. */
+export type EndOf<K extends string, V extends object> = {
+  kind: K;
+  turned?: boolean | undefined;
+} & V;
+
+/** Defines a kind of end in two steps: what it is and what is chosen about it, then how it is formed. */
+export function endKind<const K extends string, V extends object>(
+  facts: Facts<K> & { readonly fields: { readonly [Key in keyof V]: Field<V[Key]> } },
+): (work: Work<EndOf<K, V>> & { readonly first: V }) => EndKindOf<K, EndOf<K, V>> {
+  const { kind } = facts;
+  const fields: Fields = facts.fields;
+  const schema = z.strictObject({
+    kind: z.literal(kind),
+    ...Object.fromEntries(Object.entries(fields).map(([key, field]) => [key, field.schema])),
+    ...(facts.turns && { turned: z.boolean().optional() }),
+  });
+  return ({ first, ...work }) => ({
+    ...facts,
+    ...work,
+    schema: schema as unknown as z.ZodType<EndOf<K, V>>,
+    preset: { kind, ...first },
+  });
+}

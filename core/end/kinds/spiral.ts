@@ -1,0 +1,30 @@
+import { spiralLength, spiralOutside } from '../../element';
+import { keptLength, lengthField, turnsField } from '../../field';
+import { spiralShape, tail } from '../draw';
+import { BARE, endKind, LOOP } from '../endKind';
+
+export const spiral = endKind({
+  kind: 'spiral',
+  name: 'Spiral',
+  sum: true,
+  fields: {
+    openingMm: lengthField('opening', 0, 200, LOOP),
+    gapMm: lengthField('gap between turns', 0, 100, LOOP),
+    turns: turnsField('turns', 0.25, 60, 2),
+    tailMm: keptLength(1_000),
+  },
+})({
+  first: { openingMm: 1, gapMm: 0.3, turns: 2.5, tailMm: 0 },
+  form: (e, d) => {
+    const size = { openingMm: e.openingMm, gapMm: e.gapMm, diameterMm: d };
+    return {
+      ...BARE,
+      parts: [{ name: 'Spiral', lengthMm: spiralLength(size, e.turns) }, ...tail(e.tailMm)],
+      shape: spiralShape(size, e.turns),
+    };
+  },
+  order: (end, { where, mm, count }) =>
+    `Roll ${count(end.turns)} turns of spiral at ${where} from its inside, opening ${mm(end.openingMm)}, gap ${mm(end.gapMm)}, held flat in nylon jaws.`,
+  outsideMm: ({ openingMm, gapMm, turns }, d) =>
+    spiralOutside({ openingMm, gapMm, diameterMm: d }, turns),
+});

@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import { withinControl } from '../field';
+import type { EndForm, EndKindOf } from './endKind';
+import { bail } from './kinds/bail';
+import { centredLoop } from './kinds/centredLoop';
+import { earHook } from './kinds/earHook';
+import { foldBack } from './kinds/foldBack';
+import { hook } from './kinds/hook';
+import { hoop } from './kinds/hoop';
+import { kidney } from './kinds/kidney';
+import { loop } from './kinds/loop';
+import { plain } from './kinds/plain';
+import { spiral } from './kinds/spiral';
+import { toggle } from './kinds/toggle';
+import { tucked } from './kinds/tucked';
+import { wrappedLoop } from './kinds/wrappedLoop';
+
+/** Every kind of end, in the order in which they are offered. */
+const KINDS = [
+  plain,
+  loop,
+  centredLoop,
+  wrappedLoop,
+  spiral,
+  bail,
+  hook,
+  toggle,
+  foldBack,
+  tucked,
+  earHook,
+  kidney,
+  hoop,
+] as const;
+
+/** How an end of a wire is finished; all lengths in mm. */
+export type WireEnd = (typeof KINDS)[number]['preset'];
+export type EndKind = WireEnd['kind'];
+export type AnyEndKind = EndKindOf<EndKind, WireEnd>;
+
+export const END_KINDS: readonly AnyEndKind[] = KINDS;
+
+const BY_NAME: ReadonlyMap<string, AnyEndKind> = new Map(
+  KINDS.map((kind): [string, AnyEndKind] => [kind.kind, kind]),
+);
+
+/** What an end is. */
+export const endKindOf = ({ kind }: { readonly kind: EndKind }): AnyEndKind => BY_NAME.get(kind)!;
+
+/** A new end with sensible first values. */
+export const newEnd = (kind: EndKind): WireEnd => endKindOf({ kind }).preset;
+
+type Options = [z.ZodObject, ...z.ZodObject[]];
+export const endSchema = z.discriminatedUnion(
+  'kind',
+  KINDS.map((k): unknown => k.schema) as Options,
+) as unknown as z.ZodType<WireEnd>;
+
+/** How an end is formed from wire of a thickness, and what length each of its parts takes, mm. */
+export const endForm = (end: WireEnd, diameterMm: number): EndForm =>
+  endKindOf(end).form(end, diameterMm);
+
+/** All that an end takes beyond the figure, mm. */
+export const endLength = (end: WireEnd, diameterMm: number): number =>
+  endForm(end, diameterMm).parts.reduce((sum, p) => sum + p.lengthMm, 0);
+
+/** The value of one of its fields. */
+export const endValue = (end: WireEnd, key: string): unknown =>
+  new Map<string, unknown>(Object.entries(end)).get(key);
+
+/** The end with another value in one of its fields. */
+export const withEndValue = (end: WireEnd, key: string, value: unknown): WireEnd => ({
+  ...end,
+  [key]: value,
+});
+
+/** A record of an end with each of its numbers within what can be chosen; what is no such record stays. */
+export function endWithinLimits(record: unknown): unknown {
+  if (typeof record !== 'object' || record === null || !('kind' in record)) return record;
+  const kind = BY_NAME.get(String(record.kind));
+  if (!kind) return record;
+  const values = new Map<string, unknown>(Object.entries(record));
+  for (const [key, { control }] of Object.entries(kind.fields)) {
+    if (values.has(key)) values.set(key, withinControl(values.get(key), control));
+  }
+  return Object.fromEntries(values);
+}

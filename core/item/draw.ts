@@ -1,0 +1,50 @@
+import type { Vec } from '../geometry';
+import type { Bead } from './bead';
+import type { BeadUse, DressMark, WireRole, WireUse } from './layout';
+import type { Thread } from './thread';
+
+export const wireMark = (
+  runs: readonly (readonly Vec[])[],
+  thread: Thread,
+  under = false,
+): DressMark => ({ kind: 'wire', runs, diameterMm: thread.diameterMm, metal: thread.metal, under });
+
+export const wireUse = (
+  role: WireRole,
+  name: string,
+  wire: Thread,
+  lengthMm: number,
+  tailMm: number,
+  count = 1,
+): WireUse => ({ role, name, wire, cutMm: lengthMm + 2 * tailMm, tailsMm: 2 * tailMm, count });
+
+/** A bead in its place, and which way its hole goes. */
+export interface PlacedBead {
+  readonly bead: Bead;
+  readonly at: Vec;
+  readonly along: Vec;
+}
+
+export const beadMark = ({ at, along, bead }: PlacedBead): DressMark => ({
+  kind: 'bead',
+  at,
+  along,
+  bead,
+});
+
+/** How many of each bead. */
+export const beadUses = (beads: readonly Bead[]): BeadUse[] => {
+  const found = new Map<string, BeadUse>();
+  for (const bead of beads) {
+    const key = JSON.stringify(bead);
+    found.set(key, { bead, count: (found.get(key)?.count ?? 0) + 1 });
+  }
+  return [...found.values()];
+};
+
+/** An ellipse as points, or the part of it between two angles. */
+export const oval = (at: Vec, a: number, b: number, from = 0, sweep = 2 * Math.PI): Vec[] =>
+  Array.from({ length: 49 }, (_, i) => {
+    const t = from + (sweep * i) / 48;
+    return { x: at.x + a * Math.cos(t), y: at.y + b * Math.sin(t) };
+  });

@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { lengthField, type Field } from '../field';
+import { beadSchema, type Bead } from './bead';
+import { threadSchema, type Thread } from './thread';
+
+/** Beads in a pattern that repeats. */
+export const beadsField = (most = 40): Field<Bead[]> => ({
+  label: 'Beads',
+  control: { as: 'beads', most },
+  schema: z.array(beadSchema).min(1).max(40),
+});
+
+/** The item's own wire. */
+export const threadField: Field<Thread> = {
+  label: 'Its wire',
+  control: { as: 'thread' },
+  schema: threadSchema,
+};
+
+/** What is left of the second wire at each end to work with, and later trimmed or tucked. */
+export const tailField = lengthField('Tail left at each end', 0, 300);

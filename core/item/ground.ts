@@ -1,0 +1,87 @@
+import { dot, scale, sub, type MeasuredLine, type Vec } from '../geometry';
+import type { StretchPlace } from './place';
+import type { Thread } from './thread';
+
+/** A stretch of frame wire, mm on the wire's blank. */
+export interface Span {
+  readonly wire: number;
+  readonly fromMm: number;
+  readonly toMm: number;
+}
+
+export interface Spot {
+  readonly at: Vec;
+  readonly direction: Vec;
+}
+
+/** A stretch of formed wire: positions are mm on its blank. */
+export interface Run extends Span {
+  readonly lengthMm: number;
+  readonly spot: (mm: number) => Spot;
+}
+
+/** A pass of wire beside a spot of another one. */
+export interface Beside {
+  readonly wire: number;
+  /** position on that wire's blank */
+  readonly mm: number;
+  readonly at: Vec;
+  readonly farMm: number;
+  /** how far to the right its middle is, mm */
+  readonly side: number;
+}
+
+/** The bent figure that items are laid on. */
+export interface Ground {
+  /** the frame's wire */
+  readonly wire: Thread;
+  readonly frameMm: number;
+  /** the formed wires */
+  readonly lines: readonly MeasuredLine[];
+  /** where wires lie over each other */
+  readonly crossings: readonly Vec[];
+  /** the figure's middle by weight; null where nothing is drawn */
+  readonly center: Vec | null;
+  /** the stretch of wire that a place means; null where there is no wire */
+  readonly runAt: (on: StretchPlace) => Run | null;
+  /** other passes of wire beside or over a run's middle: the nearest of each wire, the nearest first */
+  readonly passesBeside: (run: Run, withinMm: number) => readonly Beside[];
+  /** where something hangs: the lowest point of an eye nearby, else of the wire itself */
+  readonly hangPoint: (on: Vec) => Vec | null;
+}
+
+/** A run's place without the run itself: plain data. */
+export const spanOf = ({ wire, fromMm, toMm }: Span): Span => ({ wire, fromMm, toMm });
+
+export const middleMm = (run: Span): number => (run.fromMm + run.toMm) / 2;
+
+/** Points along a run, at most `stepMm` apart. */
+export function spotsOf(run: Run, stepMm: number): Spot[] {
+  const count = Math.max(1, Math.ceil(run.lengthMm / stepMm));
+  return Array.from({ length: count + 1 }, (_, i) =>
+    run.spot(run.fromMm + (run.lengthMm * i) / count),
+  );
+}
+
+/** To the right hand of someone going along, y down. */
+export const right = ({ direction }: Spot): Vec => ({ x: -direction.y, y: direction.x });
+
+/** 1 where the right hand of a spot lies away from the figure's middle, else -1: the outside of it. */
+export const outside = (ground: Ground, spot: Spot): 1 | -1 =>
+  dot(right(spot), sub(spot.at, ground.center ?? { x: 0, y: 0 })) >= 0 ? 1 : -1;
+
+export const moved = (p: Vec, by: Vec, times = 1): Vec => ({
+  x: p.x + by.x * times,
+  y: p.y + by.y * times,
+});
+
+/** A short stroke across a wire at a spot, as one turn of a winding looks from the front. */
+export function turnStroke(spot: Spot, reachMm: number, leanMm: number, shift = 0): Vec[] {
+  const side = right(spot);
+  const middle = moved(spot.at, side, shift);
+  const lean = scale(spot.direction, leanMm / 2);
+  return [
+    { x: middle.x + side.x * reachMm - lean.x, y: middle.y + side.y * reachMm - lean.y },
+    { x: middle.x - side.x * reachMm + lean.x, y: middle.y - side.y * reachMm + lean.y },
+  ];
+}

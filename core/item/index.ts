@@ -1,0 +1,54 @@
+/**
+ * Item: every kind of thing that a bent figure is dressed with, each in a file of its own (`kinds/`), and
+ * what they have in common. Forms, limits, scaling, menus, order rules and drawings follow from these.
+ */
+export { BIND_REACH } from './kinds/bind';
+export { BEAD_TONES, beadSchema, plainBead, type Bead, type BeadTone } from './bead';
+export {
+  middleMm,
+  outside,
+  spotsOf,
+  type Beside,
+  type Ground,
+  type Run,
+  type Span,
+  type Spot,
+} from './ground';
+export type { FrameHole, ItemTie, ItemWear, Nature, OrderWords, Traits } from './kind';
+export { ITEM_GROUPS } from './kind';
+export type {
+  BeadUse,
+  DressMark,
+  FindingUse,
+  Layout,
+  Problem,
+  Remedy,
+  WireRole,
+  WireUse,
+} from './layout';
+export {
+  coordinate,
+  COORDINATE_LIMIT_MM,
+  pointSchema,
+  stretchSchema,
+  type StretchPlace,
+} from './place';
+export {
+  DRESS_KINDS,
+  dressSchema,
+  fieldValue,
+  insteadOf,
+  kindOf,
+  kindsOf,
+  layItem,
+  mirroredItem,
+  newDressItem,
+  withField,
+  withinLimits,
+  type AnyKind,
+  type DressItem,
+  type DressKind,
+  type DressOf,
+} from './registry';
+export type { Stiffening } from './stiffness';
+export { threadSchema, type Thread } from './thread';

@@ -1,0 +1,243 @@
+import { coilLength, coilTurn, loopLength, bailLength, ringsLength } from '../../element';
+import { newEnd, endLength, type WireEnd } from '../../end';
+import type { Vec } from '../../geometry';
+import { printMm } from '../../units';
+import { oval, wireMark, wireUse } from '../draw';
+import {
+  choiceField,
+  flagField,
+  gramsField,
+  lengthField,
+  wholeField,
+  type ValuesOf,
+} from '../../field';
+import { threadField } from '../fields';
+import type { Ground } from '../ground';
+import { itemKind, type ItemOf } from '../kind';
+import { BARE, type DressMark, type WireUse } from '../layout';
+
+export const FINDING_NAMES = {
+  bail: 'Bail',
+  'jump-ring': 'Jump ring',
+  'split-ring': 'Split ring',
+  'ear-wire': 'Ear wire',
+  post: 'Ear post',
+  chain: 'Chain',
+  cord: 'Cord with coil ends',
+  clasp: 'Clasp, hook and eye',
+  'head-pin': 'Head pin',
+} as const;
+type FindingKind = keyof typeof FINDING_NAMES;
+
+const fields = {
+  what: choiceField('What', FINDING_NAMES, true),
+  made: flagField('From', { yes: 'made from wire', no: 'bought' }),
+  insideMm: lengthField('Inside across', 0.5, 60, { scales: 'loop' }),
+  turns: wholeField('Turns of bail or split ring', 1, 20),
+  count: wholeField('How many', 1, 500),
+  lengthMm: lengthField('Length of chain, cord or pin', 0, 1_000),
+  grams: gramsField('Weight of one', 200),
+  thread: threadField,
+};
+type FindingItem = ItemOf<'finding', 'point', ValuesOf<typeof fields>>;
+
+/** What a piece is worn on. */
+const WORN_ON: ReadonlySet<FindingKind> = new Set(['chain', 'cord', 'clasp', 'ear-wire', 'post']);
+
+/** Saw or cutter loss for a jump ring, mm (typical). */
+const KERF_MM = 0.3;
+/** Length of the coil that grips each end of a cord, mm (typical). */
+const CORD_GRIP_MM = 7;
+/** Length of an ear post, mm (typical). */
+const POST_MM = 11;
+
+/** Wire that findings take when they are made from it. */
+function madeFrom(item: FindingItem, frameMm: number): WireUse[] {
+  const { thread, insideMm, count } = item;
+  const d = thread.diameterMm;
+  const one = (name: string, lengthMm: number, many = count): WireUse =>
+    wireUse('finding', name, thread, lengthMm, 0, many);
+  const ear: WireEnd = newEnd('ear-hook');
+  const hook: WireEnd = { kind: 'hook', insideMm, legMm: 2 * insideMm, tailMm: 0 };
+  switch (item.what) {
+    case 'bail':
+      return [
+        one(
+          'Bail, its ends bound to the frame',
+          bailLength(insideMm, item.turns, d) + 4 * coilTurn(frameMm, d),
+        ),
+      ];
+    case 'jump-ring':
+      return [one('Jump rings, wound and cut', ringsLength(count, insideMm, d, KERF_MM), 1)];
+    case 'split-ring':
+      return [one('Split ring', item.turns * loopLength(insideMm, d))];
+    case 'ear-wire':
+      return [one('Ear wire', endLength(ear, d) + loopLength(insideMm, d))];
+    case 'post':
+      return [one('Ear post with a spiral to rest on', POST_MM + 2 * loopLength(insideMm, d))];
+    case 'chain':
+      return item.lengthMm > 0
+        ? [
+            one(
+              'Links of the chain',
+              Math.round(item.lengthMm / insideMm) * loopLength(insideMm, d),
+              count,
+            ),
+          ]
+        : [];
+    case 'cord': {
+      const turns = Math.ceil(CORD_GRIP_MM / d);
+      return [one('Coil ends', coilLength(turns, insideMm, d, d) + loopLength(3, d), 2 * count)];
+    }
+    case 'clasp':
+      return [
+        one('Hook of the clasp', endLength(hook, d) + loopLength(insideMm / 2, d)),
+        one('Eye of the clasp', loopLength(insideMm, d) + loopLength(insideMm / 2, d)),
+      ];
+    case 'head-pin':
+      return [one('Head pin', item.lengthMm > 0 ? item.lengthMm : 30)];
+  }
+}
+
+function findingMarks(ground: Ground, item: FindingItem, top: Vec): DressMark[] {
+  const { thread, insideMm } = item;
+  const d = thread.diameterMm;
+  const r = (insideMm + d) / 2;
+  // Rings, chains and ear wires go up from where the piece hangs; pins and posts stay in place.
+  const up = { x: top.x, y: top.y - ground.frameMm / 2 - insideMm / 2 };
+  switch (item.what) {
+    case 'bail':
+      return [
+        wireMark(
+          Array.from({ length: item.turns }, (_, i) =>
+            oval({ x: up.x + (i - (item.turns - 1) / 2) * 0.7 * d, y: up.y }, r * 0.8, r),
+          ),
+          thread,
+        ),
+      ];
+    case 'jump-ring':
+      return [wireMark([oval(up, r, r, -1.2, 2 * Math.PI * 0.97)], thread)];
+    case 'split-ring':
+      return [wireMark([oval(up, r, r), oval({ x: up.x + d * 0.5, y: up.y }, r, r)], thread)];
+    case 'ear-wire': {
+      const round = 4;
+      const y = up.y - 8;
+      return [
+        wireMark(
+          [
+            oval(up, r, r),
+            [
+              { x: up.x, y: up.y - r },
+              { x: up.x, y },
+              ...oval({ x: up.x + round, y }, round, round, Math.PI, Math.PI),
+              { x: up.x + 2 * round + 1, y: y + 14 },
+            ],
+          ],
+          thread,
+        ),
+      ];
+    }
+    case 'chain': {
+      const links = Math.min(10, Math.max(2, Math.round(item.lengthMm / insideMm)));
+      // It goes up and away from the figure's middle.
+      const side = top.x < (ground.center?.x ?? top.x) - 1 ? -1 : 1;
+      const chain = Array.from({ length: links }, (_, i) => {
+        const at = {
+          x: up.x + side * (i + 0.5) * insideMm * 0.45,
+          y: up.y - (i + 0.5) * insideMm * 0.8,
+        };
+        return oval(at, i % 2 === 0 ? r : r * 0.35, r);
+      });
+      return [wireMark(chain, thread)];
+    }
+    case 'cord':
+      return [
+        {
+          kind: 'cord',
+          points: Array.from({ length: 33 }, (_, i) => {
+            const t = i / 16 - 1;
+            return { x: up.x + 15 * t, y: up.y - 26 * t * t };
+          }),
+          widthMm: Math.max(0.6, insideMm),
+        },
+      ];
+    case 'clasp':
+      return [
+        wireMark(
+          [
+            oval({ x: up.x, y: up.y }, r, r),
+            [
+              { x: up.x, y: up.y - r },
+              { x: up.x, y: up.y - r - 2 * insideMm },
+              ...oval({ x: up.x + r, y: up.y - r - 2 * insideMm }, r, r, Math.PI, Math.PI),
+            ],
+          ],
+          thread,
+        ),
+      ];
+    case 'post':
+    case 'head-pin':
+      return [wireMark([oval({ x: top.x, y: top.y }, d, d)], thread)];
+  }
+}
+
+export const finding = itemKind({
+  kind: 'finding',
+  name: 'Finding',
+  group: 'Settings and findings',
+  hint: 'Rings, ear wires, chain, cord, clasp.',
+  place: 'point',
+  traits: { hangs: true, afterShaping: true, stands: true, begins: 'hang' },
+  tool: 'two flat pliers',
+  fields,
+})({
+  first: ({ thread }) => ({
+    what: 'jump-ring',
+    made: true,
+    thread: { ...thread, diameterMm: 0.812 },
+    insideMm: 4,
+    turns: 2,
+    count: 1,
+    lengthMm: 0,
+    grams: 0,
+  }),
+  layout(ground, item) {
+    const top = ground.hangPoint(item.on);
+    if (!top) return null;
+    const name = FINDING_NAMES[item.what];
+    const length =
+      item.what === 'chain' || item.what === 'cord' ? `, ${printMm(item.lengthMm)}` : '';
+    const opens = item.what === 'jump-ring' || item.what === 'split-ring';
+    return {
+      ...BARE,
+      title: `${item.count > 1 ? `${item.count} × ` : ''}${name}${length}`,
+      counts: item.count > 1 ? [{ name: 'pieces', count: item.count }] : [],
+      wires: item.made ? madeFrom(item, ground.frameMm) : [],
+      findings: [{ name, count: item.count, grams: item.grams }],
+      spans: [],
+      marks: findingMarks(ground, item, top),
+      notes: [
+        item.made ? 'Made from wire.' : 'Bought ready made.',
+        ...(opens ? ['Open rings sideways, never apart; close them flush.'] : []),
+      ],
+    };
+  },
+  orders(item, { cut }) {
+    return [
+      ...cut,
+      item.what === 'jump-ring' || item.what === 'split-ring'
+        ? 'Open the ring sideways, hang it in, close it flush.'
+        : item.made
+          ? 'Form it, round its ends, and attach it.'
+          : 'Attach it.',
+    ];
+  },
+  nature: ({ what, made }) => ({
+    pierces: what === 'ear-wire' || what === 'post',
+    neck: what === 'chain' || what === 'cord',
+    carries: what !== 'head-pin',
+    wornOn: WORN_ON.has(what),
+    closed: what !== 'jump-ring' && what !== 'bail',
+    holdsSeam: what === 'bail' && made,
+  }),
+});

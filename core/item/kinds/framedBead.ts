@@ -1,0 +1,103 @@
+import { stemWraps } from '../../element';
+import type { Vec } from '../../geometry';
+import { printMm } from '../../units';
+import { plainBead } from '../bead';
+import { beadMark, beadUses } from '../draw';
+import { turnsField, wholeField } from '../../field';
+import { beadsField, tailField, threadField } from '../fields';
+import { middleMm, moved, outside, right } from '../ground';
+import { holeProblem } from '../holes';
+import { itemKind, TUCK } from '../kind';
+
+/** Round an ellipse with these half axes, mm (Ramanujan, off by less than 0.01 % up to 3 : 1). */
+const ellipse = (a: number, b: number): number => {
+  const h = ((a - b) / (a + b)) ** 2;
+  return Math.PI * (a + b) * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h)));
+};
+
+export const framedBead = itemKind({
+  kind: 'framed-bead',
+  name: 'Bead framed by its wire',
+  group: 'Beads',
+  hint: 'Its own wire goes round it and is wrapped off.',
+  place: 'point',
+  traits: {},
+  fields: {
+    beads: beadsField(1),
+    rounds: wholeField('Rounds', 1, 20),
+    wraps: turnsField('Wraps on each side', 0, 60),
+    thread: threadField,
+    tailMm: tailField,
+  },
+})({
+  first: ({ thread }) => ({ beads: [plainBead()], rounds: 2, wraps: 4, thread, tailMm: 20 }),
+  layout(ground, item) {
+    const run = ground.runAt(item.on);
+    const [bead] = item.beads;
+    if (!run || !bead) return null;
+    const d = item.thread.diameterMm;
+    const spot = run.spot(middleMm(run));
+    const rounds = Array.from({ length: item.rounds }, (_, i) => ({
+      a: bead.lengthMm / 2 + (i + 0.5) * d,
+      b: bead.acrossMm / 2 + (i + 0.5) * d,
+    }));
+    const framed = rounds.reduce((sum, r) => sum + ellipse(r.a, r.b), 0);
+    const cutMm = bead.lengthMm + framed + 2 * stemWraps(item.wraps, d) + 2 * item.tailMm;
+    const found = holeProblem(item, bead, { diameterMm: d, passes: 1, sagMm: 0, frame: false });
+    const side = right(spot);
+    const out = (ground.frameMm + bead.acrossMm) / 2 + item.rounds * d;
+    const at = moved(spot.at, side, outside(ground, spot) * out);
+    const { direction } = spot;
+    const oval = ({ a, b }: { a: number; b: number }): Vec[] =>
+      Array.from({ length: 49 }, (_, i) => {
+        const t = (2 * Math.PI * i) / 48;
+        return moved(moved(at, direction, a * Math.cos(t)), side, b * Math.sin(t));
+      });
+    const ends = [-1, 1].map((sign): Vec[] => {
+      const from = moved(at, direction, sign * rounds.at(-1)!.a);
+      return [from, moved(from, direction, sign * item.wraps * d)];
+    });
+    return {
+      title: `A bead framed by ${item.rounds} ${item.rounds === 1 ? 'round' : 'rounds'} of its own wire`,
+      counts: [
+        { name: 'rounds', count: item.rounds },
+        { name: 'wraps on each side', count: Math.ceil(item.wraps) },
+      ],
+      wires: [
+        {
+          role: 'binding',
+          name: 'Wire of the framed bead',
+          wire: item.thread,
+          cutMm,
+          tailsMm: 2 * item.tailMm,
+          count: 1,
+        },
+      ],
+      beads: found ? [] : beadUses([bead]),
+      findings: [],
+      spans: [],
+      marks: found
+        ? []
+        : [
+            beadMark({ at, along: spot.direction, bead }),
+            {
+              kind: 'wire',
+              runs: [...rounds.map(oval), ...ends],
+              diameterMm: d,
+              metal: item.thread.metal,
+              under: false,
+            },
+          ],
+      notes: [`Framed it is ${printMm(2 * rounds.at(-1)!.b + d)} wide.`],
+      problems: found ? [found] : [],
+    };
+  },
+  orders(item, { cut, beads }) {
+    return [
+      ...cut,
+      `Thread ${beads} to the middle of the wire; lead it round the bead ${item.rounds} times, each round outside the last.`,
+      `Wrap off with ${item.wraps} wraps on each side, alike.`,
+      TUCK,
+    ];
+  },
+});

@@ -1,0 +1,101 @@
+import { guidedTurn } from '../../element';
+import type { Vec } from '../../geometry';
+import { printMm } from '../../units';
+import { wireMark, wireUse } from '../draw';
+import { lengthField, wholeField } from '../../field';
+import { tailField, threadField } from '../fields';
+import { itemKind } from '../kind';
+import { BARE, type Problem } from '../layout';
+
+export const guided = itemKind({
+  kind: 'guided',
+  name: 'Band of loops',
+  group: 'Wraps and strands',
+  hint: 'Wound on two guides that are pulled out, closed to a ring.',
+  place: 'free',
+  traits: { round: true },
+  tool: 'two guide wires',
+  fields: {
+    loops: wholeField('Loops', 3, 400),
+    guideMm: lengthField('Guide wire', 0.3, 20, { decimals: 2, scales: 'wire' }),
+    spreadMm: lengthField('Guides apart', 0, 100, { scales: 'size' }),
+    pitchMm: lengthField('Loop to loop', 0.2, 30, { decimals: 2, scales: 'wire' }),
+    thread: threadField,
+    tailMm: tailField,
+  },
+})({
+  first: ({ thread }) => ({
+    guideMm: 1,
+    spreadMm: 3,
+    loops: 24,
+    pitchMm: 0.8,
+    thread: { ...thread, diameterMm: 0.405 },
+    tailMm: 15,
+  }),
+  layout(_ground, item) {
+    const { thread, loops, guideMm, spreadMm, pitchMm } = item;
+    const d = thread.diameterMm;
+    const at: Vec = { x: item.on.x, y: item.on.y };
+    const inner = (loops * pitchMm) / (2 * Math.PI);
+    const across = spreadMm + guideMm;
+    const rows = Array.from({ length: loops }, (_, i): Vec[] => {
+      const angle = -Math.PI / 2 + (2 * Math.PI * i) / loops;
+      const [c, s] = [Math.cos(angle), Math.sin(angle)];
+      const half = Math.min(pitchMm * 0.45, (guideMm + d) / 2);
+      return Array.from({ length: 25 }, (_, k) => {
+        const t = (2 * Math.PI * k) / 24;
+        const x = inner + (across / 2) * (1 - Math.cos(t));
+        const y = half * Math.sin(t);
+        return { x: at.x + x * c - y * s, y: at.y + x * s + y * c };
+      });
+    });
+    const problems: Problem[] =
+      pitchMm < d - 1e-9
+        ? [
+            {
+              message: `Loops ${printMm(pitchMm, 2)} apart do not fit beside each other in ${printMm(d, 2)} wire.`,
+              remedies: [
+                { kind: 'item', label: `${printMm(d, 2)} apart`, item: { ...item, pitchMm: d } },
+              ],
+              refused: true,
+            },
+          ]
+        : [];
+    return {
+      ...BARE,
+      title: `Band of ${loops} loops, closed to a ring`,
+      counts: [{ name: 'loops', count: loops }],
+      wires: [
+        wireUse(
+          'binding',
+          'Wire of the band',
+          thread,
+          loops * guidedTurn(guideMm, spreadMm, d, pitchMm),
+          item.tailMm,
+        ),
+        wireUse(
+          'setting',
+          'Guide wires, pulled out afterwards',
+          { ...thread, diameterMm: guideMm },
+          loops * pitchMm + 40,
+          0,
+          2,
+        ),
+      ],
+      spans: [],
+      marks: problems.length > 0 ? [] : [wireMark(rows, thread)],
+      notes: [
+        `Closed, it is ${printMm(2 * (inner + across + d))} across with an opening of ${printMm(2 * inner - d)}. The guides are used again.`,
+      ],
+      problems,
+    };
+  },
+  orders(item, { mm, cut }) {
+    return [
+      ...cut,
+      `Hold the two guides ${mm(item.spreadMm)} apart, middle to middle, and wind ${item.loops} loops, ${mm(item.pitchMm)} from each to the next.`,
+      'Thread the tail through all the loops in place of the inner guide, then pull both guides out.',
+      'Bring the band round to a ring and join its tails.',
+    ];
+  },
+});

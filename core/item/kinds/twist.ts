@@ -1,0 +1,117 @@
+import { mostTwist, TWIST_LIMIT_RAD, twistOf } from '../../element';
+import type { Vec } from '../../geometry';
+import { degrees, printMm, printNumber } from '../../units';
+import { wireMark, wireUse } from '../draw';
+import { turnsField, wholeField } from '../../field';
+import { tailField, threadField } from '../fields';
+import { middleMm, moved, outside, right, spanOf, spotsOf } from '../ground';
+import { itemKind } from '../kind';
+import { BARE } from '../layout';
+import { stiffer } from '../stiffness';
+
+/** Strands that lie steeper than this come near to where twisted soft wire snaps (45°). */
+const STEEP_RAD = (38 * Math.PI) / 180;
+
+export const twist = itemKind({
+  kind: 'twist',
+  name: 'Twisted wire',
+  group: 'Wraps and strands',
+  hint: 'Two to four strands, laid along the frame.',
+  place: 'stretch',
+  traits: { winds: true, inner: true },
+  fields: {
+    strands: wholeField('Strands', 2, 4),
+    turns: turnsField('Turns', 0, 2_000, 2),
+    thread: threadField,
+    tailMm: tailField,
+  },
+})({
+  first: ({ thread, lengthMm }) => ({
+    strands: 2,
+    turns: Math.round(lengthMm / 2),
+    thread: { ...thread, diameterMm: 0.405 },
+    tailMm: 10,
+  }),
+  layout(ground, item) {
+    const run = ground.runAt(item.on);
+    if (!run) return null;
+    const { thread, strands, turns } = item;
+    const d = thread.diameterMm;
+    const twist = twistOf(strands, run.lengthMm, turns, d);
+    const most = Math.floor(mostTwist(strands, run.lengthMm, d));
+    const side = outside(ground, run.spot(middleMm(run)));
+    const aside = (side * (ground.frameMm + twist.acrossMm)) / 2;
+    const rho = (twist.acrossMm - d) / 2;
+    const spots = spotsOf(run, Math.max(0.05, run.lengthMm / Math.max(40, 16 * turns)));
+    // A strand comes to the front and goes behind: it is drawn in front half the time.
+    const strandLines = Array.from({ length: strands }, (_, j) => {
+      const runs: { front: Vec[][]; back: Vec[][] } = { front: [], back: [] };
+      let last: 'front' | 'back' | null = null;
+      spots.forEach((s, i) => {
+        const phase = (2 * Math.PI * turns * i) / (spots.length - 1) + (2 * Math.PI * j) / strands;
+        const p = moved(s.at, right(s), aside + side * rho * Math.sin(phase));
+        const layer = Math.cos(phase) >= 0 ? 'front' : 'back';
+        if (layer !== last) {
+          const before = last ? runs[last].at(-1)?.at(-1) : undefined;
+          runs[layer].push(before ? [before] : []);
+        }
+        runs[layer].at(-1)!.push(p);
+        last = layer;
+      });
+      return runs;
+    });
+    return {
+      ...BARE,
+      title: `Twist of ${strands} strands over ${printMm(run.lengthMm)}, ${printNumber(turns, 0)} turns`,
+      counts: [{ name: 'turns', count: Math.round(turns) }],
+      wires: [
+        wireUse('strand', 'Strand of the twist', thread, twist.strandMm, item.tailMm, strands),
+      ],
+      spans: [spanOf(run)],
+      marks: [
+        ...strandLines.map((r) => wireMark(r.back, thread)),
+        ...strandLines.map((r) => wireMark(r.front, thread)),
+      ],
+      notes: [
+        `Strands lie at ${printNumber(degrees(twist.angleRad), 0)}°; ${printMm(twist.acrossMm, 2)} across.`,
+      ],
+      problems:
+        twist.angleRad > TWIST_LIMIT_RAD
+          ? [
+              {
+                message: `Twisted so tightly (${printNumber(degrees(twist.angleRad), 0)}°) soft wire is near breaking.`,
+                remedies: [
+                  { kind: 'item', label: `${most} turns`, item: { ...item, turns: most } },
+                ],
+                refused: false,
+              },
+            ]
+          : [],
+    };
+  },
+  orders(item, { cut }) {
+    return [
+      ...cut,
+      `Clamp ${item.strands} strands at one end, twist ${printNumber(item.turns, 0)} full turns at an even pull, stop when it stiffens.`,
+      'Lay the twist along the frame.',
+    ];
+  },
+  stiffens(ground, { on, strands, turns, thread }) {
+    const run = ground.runAt(on);
+    if (!run) return null;
+    const { angleRad } = twistOf(strands, run.lengthMm, turns, thread.diameterMm);
+    // Shear by the angle at which the strands lie, as an equivalent strain (von Mises).
+    const strain = Math.tan(angleRad) / Math.sqrt(3);
+    return stiffer(1 + (strands - 1) * (thread.diameterMm / ground.frameMm) ** 3, strain);
+  },
+  wear(ground, { on, strands, turns, thread }) {
+    const run = ground.runAt(on);
+    if (!run) return null;
+    const { angleRad } = twistOf(strands, run.lengthMm, turns, thread.diameterMm);
+    if (angleRad <= STEEP_RAD) return null;
+    return {
+      id: 'twist',
+      text: `Twisted to ${printNumber(degrees(angleRad), 0)}° the strands are near where soft wire snaps. Stop when it begins to feel stiff.`,
+    };
+  },
+});

@@ -1,0 +1,102 @@
+import { coilTurn } from '../../element';
+import type { Vec } from '../../geometry';
+import { plainBead } from '../bead';
+import { beadMark, beadUses, type PlacedBead } from '../draw';
+import { turnsField } from '../../field';
+import { beadsField, tailField, threadField } from '../fields';
+import { middleMm, moved, outside, right, spanOf, turnStroke } from '../ground';
+import { holesOfOwnWire } from '../holes';
+import { itemKind, TUCK } from '../kind';
+import { BEADED, stiffer } from '../stiffness';
+
+export const woundBeads = itemKind({
+  kind: 'wound-beads',
+  name: 'Beads wound on',
+  group: 'Beads',
+  hint: 'The binding wire carries them along the frame.',
+  place: 'stretch',
+  traits: { winds: true, fills: true, strip: 'beads' },
+  fields: {
+    beads: beadsField(),
+    wraps: turnsField('Wraps between beads', 1, 100),
+    thread: threadField,
+    tailMm: tailField,
+  },
+})({
+  first: ({ thread }) => ({ beads: [plainBead('Small bead', 3)], wraps: 3, thread, tailMm: 20 }),
+  layout(ground, item) {
+    const run = ground.runAt(item.on);
+    if (!run) return null;
+    const { thread, wraps } = item;
+    const d = thread.diameterMm;
+    const between = wraps * d;
+    const turn = coilTurn(ground.frameMm, d);
+    const placed: PlacedBead[] = [];
+    const strokes: Vec[][] = [];
+    const reach = (ground.frameMm + d) / 2;
+    const side = outside(ground, run.spot(middleMm(run)));
+    let mm = run.fromMm;
+    const wind = (): void => {
+      for (let i = 0; i < wraps; i++)
+        strokes.push(turnStroke(run.spot(mm + (i + 0.5) * d), reach, d));
+      mm += between;
+    };
+    wind();
+    let beadsMm = 0;
+    while (placed.length < 2_000) {
+      const bead = item.beads[placed.length % item.beads.length]!;
+      if (mm + bead.lengthMm + between > run.toMm + 1e-6) break;
+      const spot = run.spot(mm + bead.lengthMm / 2);
+      const aside = (ground.frameMm + bead.acrossMm) / 2;
+      placed.push({
+        bead,
+        at: moved(spot.at, right(spot), side * aside),
+        along: spot.direction,
+      });
+      // Up to the bead's hole, through it, and back down to the frame.
+      beadsMm += bead.lengthMm + Math.max(0, bead.acrossMm - d);
+      mm += bead.lengthMm;
+      wind();
+    }
+    const problems = holesOfOwnWire(item);
+    const refused = problems.length > 0;
+    const groups = placed.length + 1;
+    const cutMm = groups * wraps * turn + beadsMm + 2 * item.tailMm;
+    return {
+      title: `${placed.length} beads wound on, ${wraps} wraps between`,
+      counts: [
+        { name: 'wraps', count: Math.ceil(groups * wraps) },
+        { name: 'beads', count: placed.length },
+      ],
+      wires: [
+        {
+          role: 'binding',
+          name: 'Binding wire for the beads',
+          wire: thread,
+          cutMm,
+          tailsMm: 2 * item.tailMm,
+          count: 1,
+        },
+      ],
+      beads: refused ? [] : beadUses(placed.map((t) => t.bead)),
+      findings: [],
+      spans: [spanOf(run)],
+      marks: refused
+        ? []
+        : [
+            { kind: 'wire', runs: strokes, diameterMm: d, metal: thread.metal, under: false },
+            ...placed.map(beadMark),
+          ],
+      notes: [`Wraps stand equally before the first and after the last bead.`],
+      problems,
+    };
+  },
+  orders(item, { cut, beads }) {
+    return [
+      ...cut,
+      `Wind ${item.wraps} wraps, thread a bead, hold it to the frame, and wind ${item.wraps} more; ${beads} in all. The last is followed by ${item.wraps} wraps as the first is led by them.`,
+      TUCK,
+    ];
+  },
+  stiffens: () => stiffer(BEADED),
+});

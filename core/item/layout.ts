@@ -1,0 +1,95 @@
+import type { Vec } from '../geometry';
+import type { Metal } from '../wire';
+import type { Bead } from './bead';
+import type { Span } from './ground';
+import type { StretchPlace } from './place';
+import type { Thread } from './thread';
+
+/** What an item looks like on the figure, in mm, from the back to the front. */
+export type DressMark =
+  | {
+      readonly kind: 'wire';
+      /** stretches of round wire, each as points */
+      readonly runs: readonly (readonly Vec[])[];
+      readonly diameterMm: number;
+      readonly metal: Metal;
+      /** behind the frame */
+      readonly under: boolean;
+    }
+  | { readonly kind: 'bead'; readonly at: Vec; readonly along: Vec; readonly bead: Bead }
+  | {
+      readonly kind: 'stone';
+      readonly at: Vec;
+      readonly widthMm: number;
+      readonly heightMm: number;
+    }
+  /** the frame's own wire hammered flat */
+  | { readonly kind: 'flat'; readonly points: readonly Vec[]; readonly widthMm: number }
+  | { readonly kind: 'cord'; readonly points: readonly Vec[]; readonly widthMm: number };
+
+export type WireRole = 'binding' | 'strand' | 'spoke' | 'setting' | 'finding';
+
+/** Wires of one kind that an item takes. */
+export interface WireUse {
+  readonly role: WireRole;
+  readonly name: string;
+  readonly wire: Thread;
+  /** one of them with its tails, mm */
+  readonly cutMm: number;
+  /** both tails in that */
+  readonly tailsMm: number;
+  readonly count: number;
+}
+
+export interface BeadUse {
+  readonly bead: Bead;
+  readonly count: number;
+}
+
+export interface FindingUse {
+  readonly name: string;
+  readonly count: number;
+  readonly grams: number;
+}
+
+/** What every item has, whatever it is. */
+export type ItemLike = {
+  readonly id: string;
+  readonly kind: string;
+  readonly on: StretchPlace;
+} & Readonly<Record<string, unknown>>;
+
+/** A change that answers a problem, as data. */
+export type Remedy<Item extends ItemLike = ItemLike> =
+  | { readonly kind: 'item'; readonly label: string; readonly item: Item }
+  | { readonly kind: 'frame'; readonly label: string; readonly diameterMm: number };
+
+export interface Problem<Item extends ItemLike = ItemLike> {
+  readonly message: string;
+  readonly remedies: readonly Remedy<Item>[];
+  /** the item cannot be put on so */
+  readonly refused: boolean;
+}
+
+/** Things that are counted at the bench, such as wraps. */
+export interface Counted {
+  readonly name: string;
+  readonly count: number;
+}
+
+/** One item as it lies on its figure. */
+export interface Layout<Item extends ItemLike = ItemLike> {
+  /** what it is, such as “Coil, 24 turns” */
+  readonly title: string;
+  readonly counts: readonly Counted[];
+  readonly wires: readonly WireUse[];
+  readonly beads: readonly BeadUse[];
+  readonly findings: readonly FindingUse[];
+  readonly spans: readonly Span[];
+  readonly marks: readonly DressMark[];
+  readonly notes: readonly string[];
+  readonly problems: readonly Problem<Item>[];
+}
+
+/** A layout without beads, findings, notes and problems. */
+export const BARE = { beads: [], findings: [], notes: [], problems: [] } as const;

@@ -1,0 +1,153 @@
+import { z } from 'zod';
+import { withinControl } from '../field';
+import type { Ground } from './ground';
+import { ITEM_GROUPS, type Given, type ItemGroup, type ItemKind } from './kind';
+import { beads } from './kinds/beads';
+import { bind } from './kinds/bind';
+import { braid } from './kinds/braid';
+import { bridge } from './kinds/bridge';
+import { cage } from './kinds/cage';
+import { coil } from './kinds/coil';
+import { drop } from './kinds/drop';
+import { fan } from './kinds/fan';
+import { finding } from './kinds/finding';
+import { flatten } from './kinds/flatten';
+import { framedBead } from './kinds/framedBead';
+import { guided } from './kinds/guided';
+import { lacing } from './kinds/lacing';
+import { net } from './kinds/net';
+import { rosette } from './kinds/rosette';
+import { strands } from './kinds/strands';
+import { twist } from './kinds/twist';
+import { weave } from './kinds/weave';
+import { woundBeads } from './kinds/woundBeads';
+import type { ItemLike, Layout, Remedy } from './layout';
+import type { StretchPlace } from './place';
+import { THIN_COPPER, type Thread } from './thread';
+
+/** Every kind of item that a figure can be dressed with, in the order in which they are offered. */
+const KINDS = [
+  beads,
+  woundBeads,
+  bridge,
+  drop,
+  framedBead,
+  bind,
+  coil,
+  strands,
+  twist,
+  braid,
+  fan,
+  rosette,
+  guided,
+  weave,
+  net,
+  lacing,
+  cage,
+  finding,
+  flatten,
+] as const;
+
+/** One thing that a bent figure is dressed with. */
+export type DressItem = ReturnType<(typeof KINDS)[number]['create']>;
+export type DressKind = DressItem['kind'];
+export type DressOf<K extends DressKind> = Extract<DressItem, { kind: K }>;
+/** A kind, asked about any item of it. */
+export type AnyKind = ItemKind<DressKind, DressItem>;
+
+const BY_NAME: ReadonlyMap<string, AnyKind> = new Map(
+  KINDS.map((kind): [string, AnyKind] => [kind.kind, kind]),
+);
+
+export const DRESS_KINDS: readonly AnyKind[] = KINDS;
+
+/** What an item is. */
+export const kindOf = ({ kind }: { readonly kind: DressKind }): AnyKind => BY_NAME.get(kind)!;
+
+/** The kinds of a group, in order. */
+export const kindsOf = (group: ItemGroup): readonly AnyKind[] =>
+  DRESS_KINDS.filter((k) => k.group === group);
+export { ITEM_GROUPS };
+
+type Options = [z.ZodObject, ...z.ZodObject[]];
+export const dressSchema = z.discriminatedUnion(
+  'kind',
+  KINDS.map((k): unknown => k.schema) as Options,
+) as unknown as z.ZodType<DressItem>;
+
+/** A remedy's item as one that can be kept; null when it cannot. */
+const kept = (item: ItemLike): DressItem | null => {
+  const read = dressSchema.safeParse(item);
+  return read.success ? read.data : null;
+};
+
+function soundRemedy(remedy: Remedy): Remedy<DressItem>[] {
+  if (remedy.kind === 'frame') return [remedy];
+  const item = kept(remedy.item);
+  return item ? [{ ...remedy, item }] : [];
+}
+
+/** An item as it lies on its figure; null where there is no wire for it. Remedies that could not be kept are left out. */
+export function layItem(ground: Ground, item: DressItem): Layout<DressItem> | null {
+  const laid = kindOf(item).layout(ground, item);
+  return (
+    laid && {
+      ...laid,
+      problems: laid.problems.map((p) => ({ ...p, remedies: p.remedies.flatMap(soundRemedy) })),
+    }
+  );
+}
+
+/** What could stand for an item, or null for leaving it out. */
+export const insteadOf = (
+  item: DressItem,
+  frame: Thread,
+): readonly { readonly label: string; readonly item: DressItem | null }[] =>
+  (kindOf(item).instead?.(item, frame) ?? []).flatMap(({ label, item: other }) => {
+    const sound = other && kept(other);
+    return other && !sound ? [] : [{ label, item: sound }];
+  });
+
+/**
+ * A new item with sensible first values.
+ * @param to the second place, for items that have two
+ */
+export function newDressItem<K extends DressKind>(
+  kind: K,
+  id: string,
+  on: StretchPlace,
+  to: StretchPlace,
+  given: Partial<Given> = {},
+): DressItem {
+  return kindOf({ kind }).create(id, on, to, {
+    thread: THIN_COPPER,
+    frameMm: 0.8,
+    lengthMm: on.lengthMm,
+    ...given,
+  });
+}
+
+/** The value of one of its fields. */
+export const fieldValue = (item: DressItem, key: string): unknown =>
+  new Map<string, unknown>(Object.entries(item)).get(key);
+
+/** The item with another value in one of its fields. */
+export const withField = (item: DressItem, key: string, value: unknown): DressItem => ({
+  ...item,
+  [key]: value,
+});
+
+/** A record of an item with each of its numbers within what can be chosen; what is no such record stays. */
+export function withinLimits(record: unknown): unknown {
+  if (typeof record !== 'object' || record === null || !('kind' in record)) return record;
+  const kind = BY_NAME.get(String(record.kind));
+  if (!kind) return record;
+  const values = new Map<string, unknown>(Object.entries(record));
+  for (const [key, { control }] of Object.entries(kind.fields)) {
+    if (values.has(key)) values.set(key, withinControl(values.get(key), control));
+  }
+  return Object.fromEntries(values);
+}
+
+/** The item as it must be on the mirrored figure. */
+export const mirroredItem = (item: DressItem): DressItem => kindOf(item).mirrored?.(item) ?? item;
