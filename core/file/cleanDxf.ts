@@ -1,5 +1,5 @@
 import { FileError } from './fileError';
-import { SVG_LIMITS } from './readSvg';
+import { SVG_LIMITS } from './svgLimits';
 
 /** Numbers beyond this are no drawing of any size, whatever its unit. */
 const FARTHEST = 1e9;

@@ -1,6 +1,7 @@
 /** Files in and out: SVG drawings, the pattern as SVG, bend lists as CSV, pieces and workshops as JSON. */
 export { pieceFromDrawing, wiresFromDrawing } from './pieceFromDrawing';
-export { FileError, readSvg, SVG_LIMITS, type SvgDrawing } from './readSvg';
+export { FileError, readSvg, type SvgDrawing } from './readSvg';
+export { SVG_LIMITS } from './svgLimits';
 export {
   DEFAULT_SETTINGS,
   nameOf,

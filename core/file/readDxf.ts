@@ -28,7 +28,8 @@ import {
 import { cleanDxf } from './cleanDxf';
 import { FileError } from './fileError';
 import { joinSegments } from './joinSegments';
-import { SVG_LIMITS, type SvgDrawing } from './readSvg';
+import type { SvgDrawing } from './readSvg';
+import { SVG_LIMITS } from './svgLimits';
 import { soundDrawing, soundPath } from './soundPath';
 import { splinePoints } from './spline';
 import { MARKS_LAYER } from './writeDxf';

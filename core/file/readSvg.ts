@@ -13,26 +13,11 @@ import {
   type Vec,
 } from '../geometry';
 import { FileError } from './fileError';
+import { SVG_LIMITS } from './svgLimits';
 import { soundDrawing, soundPath } from './soundPath';
 import { MM_PER_PX, svgUserUnits } from './svgLength';
 import { ellipsePath, parsePathData, SvgDataError } from './svgPath';
 import { parseTransform } from './svgTransform';
-
-/** Limits of what is read; beyond them a file is refused with a message. */
-export const SVG_LIMITS = {
-  bytes: 25_000_000,
-  paths: 2_000,
-  segments: 100_000,
-  sizeMm: 5_000,
-  /** groups within groups */
-  depth: 400,
-  /** shapes looked at, each as often as it is repeated */
-  steps: 200_000,
-  /** shapes that repeat others that repeat others */
-  repeats: 50,
-  /** elements of the file, drawn or not */
-  elements: 300_000,
-} as const;
 
 export interface SvgDrawing {
   /** one for each drawn subpath, in mm from the drawing's top left */
