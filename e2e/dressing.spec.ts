@@ -179,3 +179,26 @@ test('an empty piece says what to do first', async ({ page }) => {
   await stage(page, 'Make');
   await expect(page.getByText('There is nothing to make yet. Draw a figure first.')).toBeVisible();
 });
+
+test('a toggle bar and a braid take what they take by hand', async ({ page }) => {
+  await drawn(page);
+  await stage(page, 'Wire');
+  const before = await cutMm(page);
+  const end = page.getByRole('group', { name: 'First end' });
+  await end.getByRole('combobox', { name: 'First end' }).selectOption({ label: 'Toggle bar' });
+  // Stem 5, the bar's four halves of 7.5, two folds of a half wire, two wraps on the stem, tail 2.
+  const bar = 5 + 4 * 7.5 + 2 * Math.PI * 0.5 + 2 * Math.hypot(2 * Math.PI, 1) + 2;
+  await expect.poll(async () => (await cutMm(page)) - before).toBeCloseTo(bar, 0);
+  expect(Math.abs((await cutMm(page)) - before - bar)).toBeLessThan(0.11);
+  await stage(page, 'Dressing');
+  await dress(page, 'Braid of three');
+  await type(page.getByLabel('Place: length'), '10');
+  await type(page.getByLabel('One strand’s way over and back'), '20');
+  await type(page.getByLabel('Tail left at each end'), '0');
+  await type(page.getByLabel('Its thickness'), '0.4');
+  // So loose it takes 1 + (pi 0.4 / 20)^2 (1 + 3/2) of its length: 10.1.
+  await expect(takes(page)).toContainText('3 × 10.1 mm');
+  await done(page);
+  await stage(page, 'Make');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Braid of three' })).not.toHaveCount(0);
+});
