@@ -133,11 +133,12 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
     const bend = first && wire.bends[first.bend];
     const orders = s.marks.flatMap((m) => {
       const b = wire.bends[m.bend]!;
+      const byJaw = gaugeWords(m, kit);
       const arm =
         s.marks.length > 1 ? (m.arm === 'towards-last' ? 'Last arm: ' : 'First arm: ') : '';
       return [
         `${arm}${bendOrder(b, m, plan.diameterMm)}`,
-        ...(s.marks.length > 1 ? [] : (gaugeWords(m, kit) ?? [])),
+        ...(byJaw && s.marks.length === 1 ? [byJaw] : []),
       ];
     });
     return step(task, {
@@ -173,9 +174,7 @@ function endSteps(making: Making, task: Task): MakeStep[] {
     step(task, {
       step: task.steps![0],
       title: task.title,
-      orders: endWords(piece, plan, task.wire ?? 0, kit, unit)
-        .split(/(?<=\.) /)
-        .filter(Boolean),
+      orders: endWords(piece, plan, task.wire ?? 0, kit, unit),
       tool:
         wire.closed && wire.ends.seam.join !== 'loops' ? 'flat-nose pliers' : 'round-nose pliers',
       cautions: [

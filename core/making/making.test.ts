@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dressPiece } from '../dressing';
 import { type DressItem, newDressItem } from '../item';
-import { DEFAULT_KIT } from '../forming';
+import { DEFAULT_KIT, type Kit } from '../forming';
 import type { Vec } from '../geometry';
 import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
 import { planPiece } from '../plan';
@@ -284,5 +284,40 @@ describe('the record of a making', () => {
     });
     expect(readMaking({ ...making, workedMs: -1 })).toMatchObject({ ok: false });
     expect(readMaking({ format: 'other' })).toMatchObject({ ok: false });
+  });
+});
+
+describe('orders to the hands', () => {
+  it('are whole sentences, also where a jaw gives the step', () => {
+    const byJaw = (run: number): readonly string[] => {
+      const stairs = newPath('s', [at(0, 0), at(20, 0), at(20, run), at(40, run)], false);
+      return stepsFor(pieceOf([], { paths: [stairs] })).flatMap((s) => s.orders);
+    };
+    const all = [4.5, 4.8, 5, 5.2, 5.5, 5.8, 6].flatMap(byJaw);
+    expect(all.filter((order) => /as wide as your flat-nose pliers/i.test(order))).not.toEqual([]);
+    for (const order of all) expect(order).toMatch(/^[A-Z0-9].{8,}\.$/);
+  });
+
+  it('keep a tool’s name whole, whatever stands in it', () => {
+    const kit: Kit = {
+      ...DEFAULT_KIT,
+      tools: [{ id: 'r', kind: 'mandrels', name: 'No. 3 rod', sizesMm: [2.5], grip: 'centre' }],
+    };
+    const loop = { kind: 'loop', insideMm: 2.5, tailMm: 0 } as const;
+    const piece = pieceOf([], { paths: [{ ...STAIRS, start: loop }] });
+    const plan = planPiece(piece, { kit });
+    const dressing = dressPiece(piece, plan);
+    const steps = makeSteps(
+      piece,
+      plan,
+      dressing,
+      assemblyOf(piece, plan, dressing, { kit }),
+      kit,
+      'mm',
+    );
+    const ends = steps.find((s) => s.task.kind === 'ends')!;
+    expect(ends.orders).toHaveLength(2);
+    expect(ends.orders[0]).toMatch(/^Turn the loop at the first end.*no\. 3 rod.*\.$/i);
+    expect(ends.orders[1]).toMatch(/^Trim the reserve/);
   });
 });

@@ -240,7 +240,7 @@ function wireBlocks(
       { heightMm: LINE_MM, items, header },
       ...noteBlocks(work, wire, bend, kit, unit).map((b) => ({ ...b, header })),
     ]),
-    ...(kit ? wrapped(endWords(piece, plan, index, kit, unit), 118) : [])
+    ...(kit ? wrapped(endWords(piece, plan, index, kit, unit).join(' '), 118) : [])
       .filter(Boolean)
       .map((line): Block => ({
         heightMm: LINE_MM,

@@ -18,7 +18,7 @@ const KINDS = END_KINDS.map((k) => k.kind);
 
 function words(path: FigurePath, more: Partial<Piece> = {}): string {
   const piece = { ...newPiece('p', '', ''), paths: [path], ...more };
-  return endWords(piece, planPiece(piece), 0, DEFAULT_KIT, 'mm');
+  return endWords(piece, planPiece(piece), 0, DEFAULT_KIT, 'mm').join(' ');
 }
 
 describe('words for ends', () => {
@@ -84,6 +84,6 @@ describe('words for ends', () => {
 
   it('without a wire there is nothing to say', () => {
     const piece = newPiece('p', '', '');
-    expect(endWords(piece, planPiece(piece), 0, DEFAULT_KIT, 'mm')).toBe('');
+    expect(endWords(piece, planPiece(piece), 0, DEFAULT_KIT, 'mm')).toEqual([]);
   });
 });

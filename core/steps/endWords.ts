@@ -26,16 +26,16 @@ export function endOrder(
   return `${order}${square}`;
 }
 
-/** What is done at a wire's ends when all is bent. */
+/** What is done at a wire's ends when all is bent, one order each. */
 export function endWords(
   piece: Piece,
   plan: Plan,
   index: number,
   kit: Kit,
   unit: LengthUnit,
-): string {
+): readonly string[] {
   const wire = plan.wires[index];
-  if (!wire) return '';
+  if (!wire) return [];
   const { start, end, seam } = wire.ends;
   const { modulusMPa } = METAL_FACTS[piece.wire.metal];
   const stiffness = { diameterMm: plan.diameterMm, flowMPa: plan.flowMPa, modulusMPa };
@@ -63,5 +63,5 @@ export function endWords(
     );
   }
   if (piece.reserveMm > 0) parts.push(`Trim the reserve of ${printBoth(piece.reserveMm, unit)}.`);
-  return parts.join(' ');
+  return parts;
 }

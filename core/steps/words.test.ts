@@ -107,7 +107,7 @@ describe('words at the bench', () => {
       reserveMm: 0,
       paths: [{ ...hook.paths[0]!, start: { kind: 'loop', insideMm: 2.6, tailMm: 0 } }],
     };
-    const words = endWords(looped, planPiece(looped), 0, DEFAULT_KIT, 'mm');
+    const [words] = endWords(looped, planPiece(looped), 0, DEFAULT_KIT, 'mm');
     expect(words).toMatch(
       /^Turn the loop at the first end, 2\.6 mm \(.*\) inside, on round-nose pliers 2\.\d+ mm, \d\.\d mm from the tip\.$/,
     );
