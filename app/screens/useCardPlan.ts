@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { kitFor, type Toolbox } from '@core/file';
 import type { Piece } from '@core/piece';
+import { inTurn, Latest } from '~/state/inTurn';
 import { report } from '~/storage/report';
 import { cardPlanner } from '~/workers/planner';
 import { TookTooLong } from '~/workers/restartable';
@@ -8,7 +9,11 @@ import type { DressedPlan } from '~/workers/planner.worker';
 
 /** Figures with more points than this show as they are drawn, so that the list never waits. */
 const MAX_NODES = 300;
-const known = new Map<string, DressedPlan>();
+/** So many pictures are remembered. */
+const MOST = 300;
+const known = new Latest<DressedPlan>(MOST);
+/** Once the list is left its pictures take no time from what is opened. */
+const turn = inTurn();
 
 /** The plan and dressing of a piece for its picture in the list; null until it is there. */
 export function useCardPlan(piece: Piece, toolbox: Toolbox): DressedPlan | null {
@@ -17,11 +22,14 @@ export function useCardPlan(piece: Piece, toolbox: Toolbox): DressedPlan | null 
   const [plan, setPlan] = useState<DressedPlan | null>(() => known.get(key) ?? null);
   useEffect(() => {
     const count = piece.paths.reduce((n, p) => n + p.nodes.length, 0);
-    if (known.has(key) || count === 0 || count > MAX_NODES) return;
+    if (known.get(key) || count === 0 || count > MAX_NODES) return;
     let current = true;
-    cardPlanner()
-      .dressed(piece, { kit, coils: toolbox.coils })
+    turn(
+      () => cardPlanner().dressed(piece, { kit, coils: toolbox.coils }),
+      () => current,
+    )
       .then((made) => {
+        if (!made) return;
         known.set(key, made);
         if (current) setPlan(made);
       })
