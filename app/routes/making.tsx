@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import { ChevronLeft, ChevronRight, NotebookPen, Pause, Play, X } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
+import type { CountKey } from '@core/item';
 import { NO_NOTES, withStep, type MakingRecord, type MakeStep } from '@core/making';
 import { SaveTrouble } from '~/components/SaveTrouble';
 import { Button, IconButton } from '~/components/ui';
@@ -93,21 +94,21 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
   );
   const notes = (step && making.steps[step.id]) ?? NO_NOTES;
   const count = useCallback(
-    (name: string, by: number): void => {
+    (what: CountKey, by: number): void => {
       if (!step) return;
-      const most = step.counts.find((c) => c.name === name)?.count ?? 0;
+      const most = step.counts.find((c) => c.what === what)?.count ?? 0;
       change((m) => {
         const { counted } = m.steps[step.id] ?? NO_NOTES;
-        const now = Math.min(most, Math.max(0, (counted[name] ?? 0) + by));
-        return withStep(m, step.id, { counted: { ...counted, [name]: now } });
+        const now = Math.min(most, Math.max(0, (counted[what] ?? 0) + by));
+        return withStep(m, step.id, { counted: { ...counted, [what]: now } });
       });
     },
     [change, step],
   );
   /** Counts one off while something is left to count, else goes on. */
   const tap = useCallback((): void => {
-    const open = step?.counts.find((c) => (notes.counted[c.name] ?? 0) < c.count);
-    if (open) count(open.name, 1);
+    const open = step?.counts.find((c) => (notes.counted[c.what] ?? 0) < c.count);
+    if (open) count(open.what, 1);
     else go(index + 1);
   }, [step, notes, count, go, index]);
   useEffect(() => {

@@ -45,7 +45,7 @@ describe('a braid of three', () => {
     expect(wires[0]).toMatchObject({ count: 3, tailsMm: 20 });
     expect(wires[0]!.cutMm).toBeCloseTo(20 * plaitFactor(d, 5) + 20, 6);
     // Four pitches, six crossings in each.
-    expect(counts).toEqual([{ name: 'crossings', count: 24 }]);
+    expect(counts).toEqual([{ what: 'crossings', count: 24 }]);
     expect(spans).toEqual([{ wire: 0, fromMm: 20, toMm: 40 }]);
     expect(problems).toEqual([]);
   });

@@ -14,6 +14,7 @@ export {
   type Span,
   type Spot,
 } from './ground';
+export { COUNT_WORDS, countKeyOf, type Counted, type CountKey } from './counts';
 export type { FrameHole, ItemTie, ItemWear, Nature, OrderWords, Traits } from './kind';
 export { ITEM_GROUPS } from './kind';
 export type {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Bead } from './bead';
+import type { CountKey } from './counts';
 import type { Field, Fields } from '../field';
 import type { Ground } from './ground';
 import type { ItemLike, Layout } from './layout';
@@ -109,7 +110,7 @@ export interface OrderWords {
   readonly cut: readonly string[];
   /** the beads, such as “3 × Round bead” */
   readonly beads: string;
-  readonly count: (name: string) => number;
+  readonly count: (what: CountKey) => number;
   readonly notes: readonly string[];
 }
 

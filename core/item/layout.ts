@@ -1,6 +1,7 @@
 import type { Vec } from '../geometry';
 import type { Metal } from '../wire';
 import type { Bead } from './bead';
+import type { Counted } from './counts';
 import type { Span } from './ground';
 import type { StretchPlace } from './place';
 import type { Thread } from './thread';
@@ -69,12 +70,6 @@ export interface Problem<Item extends ItemLike = ItemLike> {
   readonly remedies: readonly Remedy<Item>[];
   /** the item cannot be put on so */
   readonly refused: boolean;
-}
-
-/** Things that are counted at the bench, such as wraps. */
-export interface Counted {
-  readonly name: string;
-  readonly count: number;
 }
 
 /** One item as it lies on its figure. */

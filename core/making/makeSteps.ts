@@ -1,7 +1,7 @@
 import { endKindOf } from '../end';
 import type { Dressing } from '../dressing';
 import type { Kit } from '../forming';
-import { kindOf } from '../item';
+import { COUNT_WORDS, kindOf, type Counted } from '../item';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import {
@@ -35,7 +35,7 @@ export interface MakeStep {
   readonly subline: string | null;
   readonly orders: readonly string[];
   /** what is counted, such as wraps */
-  readonly counts: readonly { readonly name: string; readonly count: number }[];
+  readonly counts: readonly Counted[];
   readonly tool: string | null;
   readonly turn: 'left' | 'right' | null;
   readonly cautions: readonly Caution[];
@@ -204,7 +204,7 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
     step(task, {
       title: d.title,
       headline: counted[0]
-        ? `${counted[0].count} ${counted[0].name}`
+        ? `${counted[0].count} ${COUNT_WORDS[counted[0].what]}`
         : main
           ? printLength(main.cutMm, unit)
           : null,

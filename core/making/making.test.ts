@@ -265,7 +265,7 @@ describe('steps of making', () => {
   it('an item counts what is counted at the bench', () => {
     const steps = stepsFor(pieceOf([newDressItem('coil', 'c', place(10, 0, 6.42), place(0, 0))]));
     const coil = steps.find((s) => s.id === 'item:c')!;
-    expect(coil.counts).toEqual([{ name: 'turns', count: 20 }]);
+    expect(coil.counts).toEqual([{ what: 'turns', count: 20 }]);
     expect(coil.headline).toBe('20 turns');
     expect(coil.orders.join(' ')).toContain('0.32 mm copper');
   });
@@ -284,6 +284,26 @@ describe('the record of a making', () => {
     });
     expect(readMaking({ ...making, workedMs: -1 })).toMatchObject({ ok: false });
     expect(readMaking({ format: 'other' })).toMatchObject({ ok: false });
+  });
+});
+
+describe('a making of version 1', () => {
+  it('has its counts under keys, whatever they were called', () => {
+    const made = newMaking('m', pieceOf([]), false, '', '2026-01-01T00:00:00Z');
+    const counted = { wraps: 4, 'wraps at each end': 3, 'turns round the girth': 1, tassels: 2 };
+    const steps = { 'item:a': { note: 'kept', photos: [], counted } };
+    const read = readMaking({ ...made, version: 1, steps });
+    expect(read.ok && read.value).toEqual({
+      ...made,
+      steps: {
+        'item:a': {
+          note: 'kept',
+          photos: [],
+          counted: { wraps: 4, 'wrap-end': 3, girth: 1, tassels: 2 },
+        },
+      },
+    });
+    expect(readMaking({ ...made, version: 1, steps: 'gone' }).ok).toBe(false);
   });
 });
 

@@ -1,12 +1,12 @@
 import type { Dressed } from '../dressing';
-import { kindOf } from '../item';
+import { kindOf, type CountKey } from '../item';
 import { printLength, printNumber, type LengthUnit } from '../units';
 
 /** What the hands do for one item, line by line. */
 export function dressOrders(d: Dressed, unit: LengthUnit): readonly string[] {
   const mm = (length: number): string => printLength(length, unit);
   const { item } = d;
-  const count = (name: string): number => d.counts.find((c) => c.name === name)?.count ?? 0;
+  const count = (what: CountKey): number => d.counts.find((c) => c.what === what)?.count ?? 0;
   const cut = d.wires.map((w) => {
     const many = w.count > 1 ? `${w.count} × ` : '';
     const tails = w.tailsMm > 0 ? `, ${mm(w.tailsMm / 2)} of tail at each end in it` : '';

@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { countKeyOf } from '../item';
 import { readRecord, schemaWords, type Migration, type Read } from '../piece';
 
 export const MAKING_FORMAT = 'hush-road.making';
-export const MAKING_VERSION = 1;
+export const MAKING_VERSION = 2;
 
 const mm = z.number().min(0).max(100_000);
 
@@ -49,7 +50,27 @@ export const makingRecordSchema = z.strictObject({
 });
 export type MakingRecord = z.infer<typeof makingRecordSchema>;
 
-const MIGRATIONS: readonly Migration[] = [(record) => ({ ...record, version: 1 })];
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null;
+
+/** Counts were kept under the words that name them. */
+function countsByKey(step: unknown): unknown {
+  if (!isRecord(step) || !isRecord(step['counted'])) return step;
+  const counted = Object.entries(step['counted']).map(([words, n]) => [countKeyOf(words), n]);
+  return { ...step, counted: Object.fromEntries(counted) as unknown };
+}
+
+const MIGRATIONS: readonly Migration[] = [
+  (record) => ({ ...record, version: 1 }),
+  // Version 2 keeps counts by keys.
+  ({ steps, ...record }) => ({
+    ...record,
+    version: 2,
+    steps: isRecord(steps)
+      ? Object.fromEntries(Object.entries(steps).map(([id, step]) => [id, countsByKey(step)]))
+      : steps,
+  }),
+];
 
 export const readMaking = (raw: unknown): Read<MakingRecord> =>
   readRecord(raw, {

@@ -9,6 +9,7 @@ import {
   type VariantRules,
 } from '@core/dressing';
 import { sizeName, type Verdict } from '@core/gauge';
+import { COUNT_WORDS } from '@core/item';
 import { figureBox, type Piece } from '@core/piece';
 import { printGauge, printLength, type LengthUnit } from '@core/units';
 import { NumberField } from '~/components/NumberField';
@@ -171,4 +172,4 @@ const recommended = ({ verdict }: Sized): string =>
   verdict ? sizeName(verdict.recommended.size) : '–';
 
 const countsOf = (d: DressedPlan['dressing']['items'][number]): string =>
-  d.counts.map((c) => `${c.count} ${c.name}`).join(', ') || '–';
+  d.counts.map((c) => `${c.count} ${COUNT_WORDS[c.what]}`).join(', ') || '–';

@@ -1,4 +1,5 @@
 import { CornerUpLeft, CornerUpRight, ShieldAlert } from 'lucide-react';
+import { COUNT_WORDS, type CountKey } from '@core/item';
 import type { MakeStep } from '@core/making';
 
 /** The words of a step, readable from a metre away. */
@@ -9,7 +10,7 @@ export function StepWords({
 }: {
   step: MakeStep;
   counted: Readonly<Record<string, number>>;
-  count: (name: string, by: number) => void;
+  count: (what: CountKey, by: number) => void;
 }) {
   const Turn = step.turn === 'right' ? CornerUpRight : CornerUpLeft;
   return (
@@ -38,22 +39,24 @@ export function StepWords({
       {step.counts.length > 0 && (
         <div className="mt-5 flex flex-wrap gap-4">
           {step.counts.map((c) => {
-            const done = counted[c.name] ?? 0;
+            const done = counted[c.what] ?? 0;
             const left = Math.max(0, c.count - done);
             return (
               <button
-                key={c.name}
+                key={c.what}
                 type="button"
                 onClick={(e) => {
                   e.stopPropagation();
-                  count(c.name, left > 0 ? 1 : -done);
+                  count(c.what, left > 0 ? 1 : -done);
                 }}
                 className="min-w-44 rounded-xl border-2 border-patina bg-raised px-5 py-3 text-left"
-                aria-label={`${c.name}: ${left} left of ${c.count}. ${left > 0 ? 'Count one' : 'Begin again'}`}
+                aria-label={`${COUNT_WORDS[c.what]}: ${left} left of ${c.count}. ${left > 0 ? 'Count one' : 'Begin again'}`}
               >
                 <span className="block text-6xl font-semibold leading-none">{left}</span>
                 <span className="text-lg text-soft">
-                  {left === 0 ? `all ${c.count} ${c.name} done` : `of ${c.count} ${c.name} left`}
+                  {left === 0
+                    ? `all ${c.count} ${COUNT_WORDS[c.what]} done`
+                    : `of ${c.count} ${COUNT_WORDS[c.what]} left`}
                 </span>
               </button>
             );

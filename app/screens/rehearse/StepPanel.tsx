@@ -58,7 +58,8 @@ export function StepNow({
         })}
         {step.kind === 'ends' && (
           <p>
-            {endWords(piece, plan, work.wire, tools.kit, unit).join(' ')} Lay it on the pattern and compare.
+            {endWords(piece, plan, work.wire, tools.kit, unit).join(' ')} Lay it on the pattern and
+            compare.
           </p>
         )}
         {step.moves.map((m, i) => (

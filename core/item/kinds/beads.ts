@@ -176,7 +176,7 @@ export const beads = itemKind({
     const bare = Math.max(0, leftMm);
     return {
       title: `${on.length} ${on.length === 1 ? 'bead' : 'beads'} on ${printMm(run.lengthMm)}`,
-      counts: on.length > 0 ? [{ name: 'beads', count: on.length }] : [],
+      counts: on.length > 0 ? [{ what: 'beads', count: on.length }] : [],
       wires: [],
       beads: beadUses(on.map((t) => t.bead)),
       findings: [],

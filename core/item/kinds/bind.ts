@@ -59,7 +59,7 @@ export const bind = itemKind({
     return {
       ...BARE,
       title: `${strands > 1 ? (crossing ? 'Crossing bound' : `${strands} wires bound`) : 'Wire wrapped'}, ${printNumber(wraps, 0)} wraps`,
-      counts: [{ name: 'wraps', count: Math.ceil(wraps) }],
+      counts: [{ what: 'wraps', count: Math.ceil(wraps) }],
       wires: [wireUse('binding', 'Binding wire', thread, lengthMm, item.tailMm)],
       spans: [{ wire: run.wire, fromMm: middle - (wraps * d) / 2, toMm: middle + (wraps * d) / 2 }],
       marks: beside === null ? [] : [wireMark(strokes, thread)],

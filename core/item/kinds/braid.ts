@@ -86,7 +86,7 @@ export const braid = itemKind({
     return {
       ...BARE,
       title: `Braid of three over ${printMm(run.lengthMm)}, ${printNumber(pitches, 0)} times round`,
-      counts: [{ name: 'crossings', count: Math.round(2 * STRANDS * pitches) }],
+      counts: [{ what: 'crossings', count: Math.round(2 * STRANDS * pitches) }],
       wires: [
         wireUse(
           'strand',

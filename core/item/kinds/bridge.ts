@@ -61,7 +61,7 @@ export const bridge = itemKind({
     );
     return {
       title: `${item.beads.length === 1 ? 'A bead' : `${item.beads.length} beads`} across ${printMm(free)}`,
-      counts: [{ name: 'wraps on each side', count: Math.ceil(wraps) }],
+      counts: [{ what: 'wrap-side', count: Math.ceil(wraps) }],
       wires: [
         {
           role: 'binding',

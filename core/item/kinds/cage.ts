@@ -75,9 +75,9 @@ export const cage = itemKind({
       ...BARE,
       title: `Stone in a cage, ${turns} ${turns === 1 ? 'turn' : 'turns'}, ${uprights} ${uprights === 1 ? 'band' : 'bands'}`,
       counts: [
-        { name: 'turns round the girth', count: turns },
-        { name: 'bands over the top', count: uprights },
-        { name: 'crossings bound', count: 2 * turns * uprights },
+        { what: 'girth', count: turns },
+        { what: 'band-over', count: uprights },
+        { what: 'bound', count: 2 * turns * uprights },
       ],
       wires: [wireUse('setting', 'Wire of the cage', thread, lengthMm, item.tailMm)],
       findings: [{ name: 'Stone', count: 1, grams: item.grams }],

@@ -40,7 +40,7 @@ export const coil = itemKind({
     return {
       ...BARE,
       title: `Coil over ${printMm(run.lengthMm)}, ${printNumber(turns, 1)} turns`,
-      counts: [{ name: 'turns', count: Math.round(turns) }],
+      counts: [{ what: 'turns', count: Math.round(turns) }],
       wires: [
         wireUse(
           'binding',

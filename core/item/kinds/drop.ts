@@ -66,7 +66,7 @@ export const drop = itemKind({
     ]);
     return {
       title: `${item.beads.length === 1 ? 'A bead' : `${item.beads.length} beads`} hanging`,
-      counts: item.wraps > 0 ? [{ name: 'wraps', count: Math.ceil(item.wraps) }] : [],
+      counts: item.wraps > 0 ? [{ what: 'wraps', count: Math.ceil(item.wraps) }] : [],
       wires: [
         {
           role: 'finding',

@@ -76,7 +76,7 @@ export const fan = itemKind({
     return {
       ...BARE,
       title: `${strands} strands bound at both ends and fanned out`,
-      counts: [{ name: 'wraps at each end', count: Math.ceil(wraps) }],
+      counts: [{ what: 'wrap-end', count: Math.ceil(wraps) }],
       wires: [
         ...[...sizes.values()].map((s, i) =>
           wireUse('strand', `Strand of the fan ${i + 1}`, thread, s.lengthMm, item.tailMm, s.count),
@@ -104,7 +104,7 @@ export const fan = itemKind({
   orders(item, { cut, count }) {
     return [
       ...cut,
-      `Bind the ${item.strands} strands flat at one end with ${count('wraps at each end')} wraps, then at the other.`,
+      `Bind the ${item.strands} strands flat at one end with ${count('wrap-end')} wraps, then at the other.`,
       'Ease the strands apart between the bindings, the outermost first, left and right alike.',
     ];
   },

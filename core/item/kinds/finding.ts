@@ -211,7 +211,7 @@ export const finding = itemKind({
     return {
       ...BARE,
       title: `${item.count > 1 ? `${item.count} × ` : ''}${name}${length}`,
-      counts: item.count > 1 ? [{ name: 'pieces', count: item.count }] : [],
+      counts: item.count > 1 ? [{ what: 'pieces', count: item.count }] : [],
       wires: item.made ? madeFrom(item, ground.frameMm) : [],
       findings: [{ name, count: item.count, grams: item.grams }],
       spans: [],

@@ -60,8 +60,8 @@ export const framedBead = itemKind({
     return {
       title: `A bead framed by ${item.rounds} ${item.rounds === 1 ? 'round' : 'rounds'} of its own wire`,
       counts: [
-        { name: 'rounds', count: item.rounds },
-        { name: 'wraps on each side', count: Math.ceil(item.wraps) },
+        { what: 'rounds', count: item.rounds },
+        { what: 'wrap-side', count: Math.ceil(item.wraps) },
       ],
       wires: [
         {

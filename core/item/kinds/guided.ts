@@ -64,7 +64,7 @@ export const guided = itemKind({
     return {
       ...BARE,
       title: `Band of ${loops} loops, closed to a ring`,
-      counts: [{ name: 'loops', count: loops }],
+      counts: [{ what: 'loops', count: loops }],
       wires: [
         wireUse(
           'binding',

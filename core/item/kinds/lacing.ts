@@ -41,7 +41,7 @@ export const lacing = itemKind({
     return {
       ...BARE,
       title: `Lacing through ${points} places a side`,
-      counts: [{ name: 'places', count: 2 * points }],
+      counts: [{ what: 'places', count: 2 * points }],
       wires: [wireUse('binding', 'Lacing wire', thread, straight + round, item.tailMm)],
       spans: [spanOf(first), spanOf(second)],
       marks: [

@@ -137,7 +137,7 @@ export const net = itemKind({
     return {
       ...BARE,
       title: `Net over ${spokes} spokes, ${printNumber(net.rounds, 0)} rounds`,
-      counts: [{ name: 'rounds', count: Math.ceil(net.rounds) }],
+      counts: [{ what: 'rounds', count: Math.ceil(net.rounds) }],
       wires: [
         wireUse('binding', 'Netting wire', thread, net.lengthMm, item.tailMm),
         ...grouped(ends).map(({ lengthMm, count }) =>

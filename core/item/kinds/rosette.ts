@@ -55,8 +55,8 @@ export const rosette = itemKind({
       ...BARE,
       title: `Rosette of ${petals} petals`,
       counts: [
-        { name: 'turns of the coil', count: petals },
-        { name: 'wraps at the back', count: Math.ceil(wraps) },
+        { what: 'coil-turn', count: petals },
+        { what: 'wrap-back', count: Math.ceil(wraps) },
       ],
       wires: [
         wireUse(
@@ -85,7 +85,7 @@ export const rosette = itemKind({
     return [
       ...cut,
       `Wind ${item.petals} close turns, ${mm(item.insideMm)} inside; run the tail through the coil and draw it to a ring.`,
-      `Fan the turns into petals, even all round; gather them at the back with ${count('wraps at the back')} wraps.`,
+      `Fan the turns into petals, even all round; gather them at the back with ${count('wrap-back')} wraps.`,
       ...(item.riseMm > 0 ? [`Cup it over a ball or in a hollow by ${mm(item.riseMm)}.`] : []),
     ];
   },

@@ -55,7 +55,7 @@ export const strands = itemKind({
     return {
       ...BARE,
       title: `${strands} ${strands === 1 ? 'strand' : 'strands'} beside ${printMm(run.lengthMm)}`,
-      counts: [{ name: 'strands', count: strands }],
+      counts: [{ what: 'strands', count: strands }],
       wires: lengths.map((length, j) =>
         wireUse('strand', `Strand ${j + 1} beside the frame`, thread, length, item.tailMm),
       ),

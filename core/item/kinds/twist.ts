@@ -63,7 +63,7 @@ export const twist = itemKind({
     return {
       ...BARE,
       title: `Twist of ${strands} strands over ${printMm(run.lengthMm)}, ${printNumber(turns, 0)} turns`,
-      counts: [{ name: 'turns', count: Math.round(turns) }],
+      counts: [{ what: 'turns', count: Math.round(turns) }],
       wires: [
         wireUse('strand', 'Strand of the twist', thread, twist.strandMm, item.tailMm, strands),
       ],

@@ -90,7 +90,7 @@ export const weave = itemKind({
     return {
       ...BARE,
       title: `Figure-eight weave, ${woven.rows} rows, ${wraps} ${wraps === 1 ? 'wrap' : 'wraps'} a side`,
-      counts: [{ name: 'rows', count: woven.rows }],
+      counts: [{ what: 'rows', count: woven.rows }],
       wires: [wireUse('binding', 'Weaving wire', thread, woven.lengthMm, item.tailMm)],
       spans: [spanOf(first), spanOf(second)],
       marks: woven.rows > 0 ? [wireMark(runs, thread)] : [],

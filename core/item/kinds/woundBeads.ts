@@ -65,8 +65,8 @@ export const woundBeads = itemKind({
     return {
       title: `${placed.length} beads wound on, ${wraps} wraps between`,
       counts: [
-        { name: 'wraps', count: Math.ceil(groups * wraps) },
-        { name: 'beads', count: placed.length },
+        { what: 'wraps', count: Math.ceil(groups * wraps) },
+        { what: 'beads', count: placed.length },
       ],
       wires: [
         {
