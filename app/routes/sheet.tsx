@@ -9,6 +9,7 @@ import { NumberField } from '~/components/NumberField';
 import { PageView } from '~/components/PageView';
 import { StagePanel } from '~/components/StagePanel';
 import { saveFile } from '~/components/saveFile';
+import { Tick } from '~/components/Tick';
 import { Button, Choices, Picker, Section } from '~/components/ui';
 import { PEG_CHOICES, pegBoardOf, type PegChoice } from '~/screens/bends/pegChoice';
 import { useSheet } from '~/screens/sheet/useSheet';
@@ -112,15 +113,7 @@ function useWish(): { wish: SheetWish; fields: React.ReactNode } {
           pointer.getState().point({ twin: v === 'twin' });
         }}
       />
-      <label className="flex items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          className="size-4 accent-patina"
-          checked={drawings}
-          onChange={(e) => setDrawings(e.target.checked)}
-        />
-        A small drawing of each step
-      </label>
+      <Tick label="A small drawing of each step" value={drawings} set={setDrawings} />
       <Picker label="Pegs" value={pegs} options={PEG_CHOICES} onChange={setPegs} />
     </>
   );

@@ -1,5 +1,6 @@
 import { dressPiece, freshItemId, groundOf, type Dressing } from '../dressing';
 import { BIND_REACH, kindOf, newDressItem, type DressItem } from '../item';
+import { endKindOf } from '../end';
 import { distance, type Vec } from '../geometry';
 import type { Piece } from '../piece';
 import { placeOnWire, type Plan } from '../plan';
@@ -95,7 +96,7 @@ function endWishes(piece: Piece, plan: Plan): Wish[] {
       const mm = which === 'start' ? 0 : wire.developedMm;
       const at = placeOnWire(wire, mm)?.at;
       const run = at && ground.runAt({ ...at, lengthMm: 0 });
-      if (!run || wire.ends[which].kind === 'tucked' || isBound(piece, plan, at)) return [];
+      if (!run || endKindOf(wire.ends[which]).winds || isBound(piece, plan, at)) return [];
       const end = { ...run, wire: w, fromMm: mm, toMm: mm };
       if (ground.passesBeside(end, BIND_REACH * plan.diameterMm).length === 0) return [];
       return [

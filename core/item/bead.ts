@@ -1,16 +1,24 @@
 import { z } from 'zod';
+import { gramsField, lengthField } from '../field';
 
 /** How a bead looks: cool and quiet, so that only the wire is warm. */
 export const BEAD_TONES = ['pearl', 'mist', 'sea', 'slate', 'ink'] as const;
 export type BeadTone = (typeof BEAD_TONES)[number];
 
+/** The numbers of a bead. */
+export const BEAD_SIZES = {
+  lengthMm: lengthField('along the hole', 0.5, 100),
+  acrossMm: lengthField('across', 0.5, 100),
+  holeMm: lengthField('hole', 0.1, 50, { decimals: 2 }),
+  grams: gramsField('weight', 500),
+};
+
 export const beadSchema = z.strictObject({
   name: z.string().max(60),
-  /** along the hole */
-  lengthMm: z.number().min(0.5).max(100),
-  acrossMm: z.number().min(0.5).max(100),
-  holeMm: z.number().min(0.1).max(50),
-  grams: z.number().min(0).max(500),
+  lengthMm: BEAD_SIZES.lengthMm.schema,
+  acrossMm: BEAD_SIZES.acrossMm.schema,
+  holeMm: BEAD_SIZES.holeMm.schema,
+  grams: BEAD_SIZES.grams.schema,
   tone: z.enum(BEAD_TONES),
 });
 export type Bead = z.infer<typeof beadSchema>;

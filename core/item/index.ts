@@ -3,7 +3,7 @@
  * what they have in common. Forms, limits, scaling, menus, order rules and drawings follow from these.
  */
 export { BIND_REACH } from './kinds/bind';
-export { BEAD_TONES, beadSchema, plainBead, type Bead, type BeadTone } from './bead';
+export { BEAD_SIZES, BEAD_TONES, beadSchema, plainBead, type Bead, type BeadTone } from './bead';
 export {
   middleMm,
   outside,

@@ -1,9 +1,8 @@
 import { Plus, Trash2 } from 'lucide-react';
-import { type Bead, BEAD_TONES, type BeadTone, plainBead } from '@core/item';
+import { BEAD_SIZES, BEAD_TONES, plainBead, type Bead, type BeadTone } from '@core/item';
 import type { LengthUnit } from '@core/units';
-import { LengthField } from '~/components/LengthField';
 import { NameField } from '~/components/NameField';
-import { NumberField } from '~/components/NumberField';
+import { NumberControl } from '~/components/NumberControl';
 import { Button, IconButton, Picker } from '~/components/ui';
 
 const TONE_NAMES: Readonly<Record<BeadTone, string>> = {
@@ -13,6 +12,8 @@ const TONE_NAMES: Readonly<Record<BeadTone, string>> = {
   slate: 'slate blue',
   ink: 'ink',
 };
+
+const SIZES = ['lengthMm', 'acrossMm', 'holeMm', 'grams'] as const;
 
 /** The beads of an item; several follow each other as a pattern. */
 export function BeadFields({
@@ -51,42 +52,21 @@ export function BeadFields({
                 options={BEAD_TONES.map((t) => ({ value: t, label: TONE_NAMES[t] }))}
                 onChange={(tone) => change(i, { tone })}
               />
-              <LengthField
-                label={`${name}: along the hole`}
-                valueMm={bead.lengthMm}
-                unit={unit}
-                min={0.5}
-                max={100}
-                alone
-                onChange={(lengthMm) => change(i, { lengthMm })}
-              />
-              <LengthField
-                label={`${name}: across`}
-                valueMm={bead.acrossMm}
-                unit={unit}
-                min={0.5}
-                max={100}
-                alone
-                onChange={(acrossMm) => change(i, { acrossMm })}
-              />
-              <LengthField
-                label={`${name}: hole`}
-                valueMm={bead.holeMm}
-                unit="mm"
-                decimals={2}
-                min={0.1}
-                max={50}
-                alone
-                onChange={(holeMm) => change(i, { holeMm })}
-              />
-              <NumberField
-                label={`${name}: weight, g`}
-                value={bead.grams}
-                min={0}
-                max={500}
-                decimals={2}
-                onChange={(grams) => change(i, { grams })}
-              />
+              {SIZES.map((key) => {
+                const { label, control } = BEAD_SIZES[key];
+                return (
+                  control.as === 'number' && (
+                    <NumberControl
+                      key={key}
+                      label={`${name}: ${label}`}
+                      control={control}
+                      value={bead[key]}
+                      unit={unit}
+                      set={(next) => change(i, { [key]: next })}
+                    />
+                  )
+                );
+              })}
             </div>
             {beads.length > 1 && (
               <IconButton

@@ -1,10 +1,10 @@
 import { TriangleAlert } from 'lucide-react';
 import { withRemedy, type Dressed } from '@core/dressing';
-import type { Control, Field } from '@core/field';
+import type { Field } from '@core/field';
 import { fieldValue, kindOf, withField, type DressItem } from '@core/item';
 import { printBoth, printNumber, type LengthUnit } from '@core/units';
-import { LengthField } from '~/components/LengthField';
-import { NumberField } from '~/components/NumberField';
+import { NumberControl } from '~/components/NumberControl';
+import { Tick } from '~/components/Tick';
 import { Button, Choices, Picker } from '~/components/ui';
 import { useEdit } from '~/state/workbench';
 import { BeadFields } from './BeadFields';
@@ -44,7 +44,7 @@ export function ItemEditor({
           const value = fieldValue(item, key);
           return (
             control.as === 'number' && (
-              <NumberOf
+              <NumberControl
                 key={key}
                 label={label}
                 control={control}
@@ -128,79 +128,6 @@ function Takes({ dressed, unit }: { dressed: Dressed; unit: LengthUnit }) {
         </p>
       ))}
     </div>
-  );
-}
-
-/** A number of an item. */
-function NumberOf({
-  label,
-  control,
-  value,
-  unit,
-  set,
-}: {
-  label: string;
-  control: Extract<Control, { as: 'number' }>;
-  value: number | null;
-  unit: LengthUnit;
-  set: (value: number | null) => void;
-}) {
-  const { min, max, decimals, open } = control;
-  if (open !== undefined) {
-    return (
-      <div className="space-y-1">
-        <Tick label={open} value={value === null} set={(on) => set(on ? null : Math.max(min, 3))} />
-        {value !== null && (
-          <NumberField label={label} value={value} min={min} max={max} onChange={set} />
-        )}
-      </div>
-    );
-  }
-  if (control.unit === 'mm') {
-    return (
-      <LengthField
-        label={label}
-        valueMm={value}
-        unit={decimals === 2 ? 'mm' : unit}
-        min={min}
-        max={max}
-        decimals={decimals}
-        alone
-        onChange={set}
-      />
-    );
-  }
-  return (
-    <NumberField
-      label={control.unit === 'grams' ? `${label}, g` : label}
-      value={value ?? 0}
-      min={min}
-      max={max}
-      decimals={decimals}
-      onChange={set}
-    />
-  );
-}
-
-function Tick({
-  label,
-  value,
-  set,
-}: {
-  label: string;
-  value: boolean;
-  set: (value: boolean) => void;
-}) {
-  return (
-    <label className="flex items-center gap-2 text-sm">
-      <input
-        type="checkbox"
-        className="size-4 accent-patina"
-        checked={value}
-        onChange={(e) => set(e.target.checked)}
-      />
-      {label}
-    </label>
   );
 }
 

@@ -2,6 +2,7 @@ import { Trash2 } from 'lucide-react';
 import { PART_JOINS, type Part } from '@core/piece';
 import { NameField } from '~/components/NameField';
 import { NumberField } from '~/components/NumberField';
+import { Tick } from '~/components/Tick';
 import { Button, Choices, IconButton, Picker, Section } from '~/components/ui';
 import { useEdit, usePiece, useShown } from '~/state/workbench';
 
@@ -85,15 +86,11 @@ export function PartsSection() {
             onChange={(join) => change(part.id, { join })}
           />
           <div className="flex items-center justify-between">
-            <label className="flex items-center gap-2 text-sm">
-              <input
-                type="checkbox"
-                className="size-4 accent-patina"
-                checked={part.hangs}
-                onChange={(e) => change(part.id, { hangs: e.target.checked })}
-              />
-              It hangs freely
-            </label>
+            <Tick
+              label="It hangs freely"
+              value={part.hangs}
+              set={(hangs) => change(part.id, { hangs })}
+            />
             <IconButton
               name={`Take ${part.name} out of the parts`}
               onClick={() => set(piece.parts.filter((p) => p.id !== part.id))}

@@ -13,6 +13,7 @@ import { COUNT_WORDS } from '@core/item';
 import { figureBox, type Piece } from '@core/piece';
 import { printGauge, printLength, type LengthUnit } from '@core/units';
 import { NumberField } from '~/components/NumberField';
+import { Tick } from '~/components/Tick';
 import { Button, Choices, Section } from '~/components/ui';
 import { keepAsPiece } from '~/state/keepAsPiece';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
@@ -86,15 +87,11 @@ export function VariantSection() {
         ]}
         onChange={(beads) => set({ beads })}
       />
-      <label className="flex items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          className="size-4 accent-patina"
-          checked={rules.wholeGauges}
-          onChange={(e) => set({ wholeGauges: e.target.checked })}
-        />
-        Whole gauges only
-      </label>
+      <Tick
+        label="Whole gauges only"
+        value={rules.wholeGauges}
+        set={(wholeGauges) => set({ wholeGauges })}
+      />
       <Button onClick={() => void tryIt()}>Show what follows</Button>
       {seen && planState.plan && planState.dressing && (
         <Compare

@@ -2,6 +2,7 @@ import { cuppedWidth, rolledWidth } from '@core/element';
 import { figureBox, WORN_AS, type MakingChoices, type OutOfPlane } from '@core/piece';
 import { printBoth, type LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
+import { Tick } from '~/components/Tick';
 import { Choices, Picker, Section } from '~/components/ui';
 import { WORN_NAMES } from '~/components/wornNames';
 import { RingSizeFields } from '~/screens/RingSizeFields';
@@ -53,28 +54,14 @@ export function WaysSection() {
         ]}
         onChange={(closing) => set({ closing })}
       />
-      <Check
+      <Tick
         label="Tap it hard on the block"
-        on={making.harden}
+        value={making.harden}
         set={(harden) => set({ harden })}
       />
-      <Check label="Patina and buff" on={making.patina} set={(patina) => set({ patina })} />
+      <Tick label="Patina and buff" value={making.patina} set={(patina) => set({ patina })} />
       <OutOfPlaneFields unit={settings.unit} />
     </Section>
-  );
-}
-
-function Check({ label, on, set }: { label: string; on: boolean; set: (on: boolean) => void }) {
-  return (
-    <label className="flex items-center gap-2 text-sm">
-      <input
-        type="checkbox"
-        className="size-4 accent-patina"
-        checked={on}
-        onChange={(e) => set(e.target.checked)}
-      />
-      {label}
-    </label>
   );
 }
 

@@ -16,7 +16,8 @@ import {
   type WireEnd,
 } from '@core/end';
 import { printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
-import { NumberField } from '~/components/NumberField';
+import { NumberControl } from '~/components/NumberControl';
+import { Tick } from '~/components/Tick';
 import { Choices, Picker, Section } from '~/components/ui';
 import { LengthField } from '~/components/LengthField';
 import { useEdit, usePiece, usePointer, useWorkbench } from '~/state/workbench';
@@ -97,36 +98,26 @@ function EndFields({
         onChange={(kind) => set(newEnd(kind))}
       />
       <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
-        {Object.entries(kind.fields).map(([key, { label, control }]) => {
-          if (control.as !== 'number') return null;
-          const { min, max, decimals } = control;
-          const shared = { label: `${name}: ${label}`, min, max, decimals };
-          const value = Number(endValue(end, key));
-          const change = (next: number): void => set(withEndValue(end, key, next));
-          return control.unit === 'mm' ? (
-            <LengthField
-              key={key}
-              {...shared}
-              valueMm={value}
-              unit={unit}
-              onChange={change}
-              alone
-            />
-          ) : (
-            <NumberField key={key} {...shared} value={value} onChange={change} />
-          );
-        })}
+        {Object.entries(kind.fields).map(
+          ([key, { label, control }]) =>
+            control.as === 'number' && (
+              <NumberControl
+                key={key}
+                label={`${name}: ${label}`}
+                control={control}
+                value={Number(endValue(end, key))}
+                unit={unit}
+                set={(next) => set(withEndValue(end, key, next))}
+              />
+            ),
+        )}
       </div>
       {kind.turns && (
-        <label className="flex items-center gap-2 text-sm">
-          <input
-            type="checkbox"
-            className="size-4 accent-patina"
-            checked={end.turned === true}
-            onChange={(e) => set({ ...end, turned: e.target.checked })}
-          />
-          Eye turned square to the figure
-        </label>
+        <Tick
+          label="Eye turned square to the figure"
+          value={end.turned === true}
+          set={(turned) => set({ ...end, turned })}
+        />
       )}
       {diameterMm !== undefined && end.kind !== 'plain' && (
         <p className="text-xs text-soft">

@@ -1,0 +1,56 @@
+import type { Control } from '@core/field';
+import type { LengthUnit } from '@core/units';
+import { LengthField } from './LengthField';
+import { NumberField } from './NumberField';
+import { Tick } from './Tick';
+
+/** The field of a number, whatever it belongs to: its limits, decimals and unit are those of its control. */
+export function NumberControl({
+  label,
+  control,
+  value,
+  unit,
+  set,
+}: {
+  label: string;
+  control: Extract<Control, { as: 'number' }>;
+  value: number | null;
+  unit: LengthUnit;
+  set: (value: number | null) => void;
+}) {
+  const { min, max, decimals, open } = control;
+  if (open !== undefined) {
+    return (
+      <div className="space-y-1">
+        <Tick label={open} value={value === null} set={(on) => set(on ? null : Math.max(min, 3))} />
+        {value !== null && (
+          <NumberField label={label} value={value} min={min} max={max} onChange={set} />
+        )}
+      </div>
+    );
+  }
+  if (control.unit === 'mm') {
+    return (
+      <LengthField
+        label={label}
+        valueMm={value}
+        unit={decimals === 2 ? 'mm' : unit}
+        min={min}
+        max={max}
+        decimals={decimals}
+        alone
+        onChange={set}
+      />
+    );
+  }
+  return (
+    <NumberField
+      label={control.unit === 'grams' ? `${label}, g` : label}
+      value={value ?? 0}
+      min={min}
+      max={max}
+      decimals={decimals}
+      onChange={set}
+    />
+  );
+}
