@@ -64,6 +64,9 @@ test('a piece is made by keyboard from the first to the last step, with a reload
   await type(page.getByLabel('Frame wire: left over'), '6');
   await expect(page.getByRole('row', { name: /^Frame wire/ })).toContainText(/188\.\d mm$/);
   await page.getByLabel('To remember').fill('second one shorter');
+  const felt = page.getByRole('group', { name: 'How it turned out' });
+  await felt.getByRole('button', { name: 'Just right' }).click();
+  await expect(felt).toContainText('You found it just right');
   await page.getByRole('button', { name: 'Keep this making' }).click();
   await expect(page.getByRole('heading', { name: 'Made once' })).toBeVisible();
   await expect(page.getByText('second one shorter')).toBeVisible();

@@ -13,6 +13,7 @@ import { StepPicture } from '~/screens/make/StepPicture';
 import { StepWords } from '~/screens/make/StepWords';
 import { useOffline, useOnlyTab, useTimer, useWakeLock } from '~/screens/make/useBench';
 import { useMakingRecord } from '~/screens/make/useMakingRecord';
+import { FeltOfMade } from '~/screens/verdict/FeltOfMade';
 import { useShown, useWorkbench } from '~/state/workbench';
 import { loadMaking } from '~/storage/makings';
 import type { MakingPlan } from '~/workers/planner.worker';
@@ -151,6 +152,7 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
     return (
       <Finish
         trouble={trouble}
+        felt={<FeltOfMade />}
         making={making}
         unit={settings.unit}
         change={change}

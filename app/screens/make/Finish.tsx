@@ -30,6 +30,7 @@ export function Finish({
   done,
   back,
   trouble,
+  felt,
 }: {
   making: MakingRecord;
   unit: LengthUnit;
@@ -38,6 +39,8 @@ export function Finish({
   back: () => void;
   /** says what is not kept, if anything */
   trouble: ReactNode;
+  /** asks what it is like in the hand */
+  felt: ReactNode;
 }) {
   const setLeft = (index: number, leftMm: number): void =>
     change((m) => ({ ...m, used: m.used.map((u, i) => (i === index ? { ...u, leftMm } : u)) }));
@@ -88,6 +91,7 @@ export function Finish({
           ))}
         </tbody>
       </table>
+      <div className="mt-6">{felt}</div>
       <label className="mt-5 block">
         <span className="mb-1 block text-sm text-soft">To remember</span>
         <textarea

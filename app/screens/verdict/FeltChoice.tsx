@@ -10,7 +10,13 @@ export const FELT_WORDS: Readonly<Record<Felt, string>> = {
 };
 
 /** What a finished piece was like in the hand: it shifts this maker's verdicts a little. */
-export function FeltChoice({ verdict: { now } }: { verdict: Verdict }) {
+export function FeltChoice({
+  verdict: { now },
+  question = 'Have you made it? How is it in the hand?',
+}: {
+  verdict: Verdict;
+  question?: string;
+}) {
   const piece = usePiece();
   const { settings } = useWorkbench();
   const { experience, say, takeBack } = useExperience(settings);
@@ -27,7 +33,7 @@ export function FeltChoice({ verdict: { now } }: { verdict: Verdict }) {
     });
   return (
     <div role="group" aria-label="How it turned out" className="space-y-1.5">
-      <h3 className="text-sm font-medium">Have you made it? How is it in the hand?</h3>
+      <h3 className="text-sm font-medium">{question}</h3>
       <div className="flex flex-wrap gap-2">
         {FELT.map((felt) => (
           <Button key={felt} aria-pressed={said?.felt === felt} onClick={() => tell(felt)}>
