@@ -1,10 +1,10 @@
 import {
+  newDressItem,
+  plainBead,
   type Bead,
   type DressItem,
   type DressKind,
   type DressOf,
-  newDressItem,
-  plainBead,
   type StretchPlace,
   type Thread,
 } from '../core/item';

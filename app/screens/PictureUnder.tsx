@@ -1,6 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Box } from '@core/geometry';
-import { growBox } from '@core/geometry';
+import { growBox, type Box } from '@core/geometry';
 import type { TracedPicture } from '@core/piece';
 import { loadPicture } from '~/storage/pictures';
 import { startTracer } from '~/workers/tracer';

@@ -1,5 +1,9 @@
-import type { PackedPicture, PackedWorkshop, WorkshopParts } from '@core/file';
-import { mergeToolboxes } from '@core/file';
+import {
+  mergeToolboxes,
+  type PackedPicture,
+  type PackedWorkshop,
+  type WorkshopParts,
+} from '@core/file';
 import type { Piece } from '@core/piece';
 import { table } from './database';
 import { keepDeleted } from './deleted';

@@ -1,6 +1,6 @@
 import { elementSchema, solveElement, type ElementResult } from '../element';
 import { newPath, newPiece, type FigurePath, type Piece, type Wire } from '../piece';
-import { type DressItem } from '../item';
+import type { DressItem } from '../item';
 
 /** A number that a sum asks for. */
 export interface DeskField {

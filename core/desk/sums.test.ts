@@ -1,5 +1,5 @@
 import { describe, expect, it, test } from 'vitest';
-import { newEnd, endLength, type EndKind } from '../end';
+import { endLength, newEnd, type EndKind } from '../end';
 import type { Wire } from '../piece';
 import { DESK_TOOLS, type DeskRow } from '.';
 

@@ -1,4 +1,4 @@
-import { type DressItem, newDressItem, plainBead } from '../item';
+import { newDressItem, plainBead, type DressItem } from '../item';
 import { linkCount, loopLength, wornLength } from '../element';
 import { insideFromTool, toolForInside, typicalStiffness } from '../forming';
 import { newPiece, type Piece, type Wire } from '../piece';

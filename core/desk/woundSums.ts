@@ -1,4 +1,4 @@
-import { type DressItem, newDressItem } from '../item';
+import { newDressItem, type DressItem } from '../item';
 import { coilLength, TWIST_LIMIT_RAD } from '../element';
 import { degrees } from '../units';
 import { bar, many, mm, NO_PLACE, place, ring, row, small, solved, type DeskTool } from './sum';

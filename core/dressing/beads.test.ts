@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { distance } from '../geometry';
 import type { FigurePath } from '../piece';
-import { type Bead, type DressItem, plainBead } from '../item';
+import { plainBead, type Bead, type DressItem } from '../item';
 import { eyesOf } from '.';
 import { planPiece } from '../plan';
 import {

@@ -1,6 +1,13 @@
 import { dot, norm, sub, type MeasuredLine, type Vec } from '../geometry';
-import { kindOf, type Beside, type FrameHole, type Ground, type Run, type Spot } from '../item';
-import type { StretchPlace } from '../item';
+import {
+  kindOf,
+  type Beside,
+  type FrameHole,
+  type Ground,
+  type Run,
+  type Spot,
+  type StretchPlace,
+} from '../item';
 import type { Piece } from '../piece';
 import { formedLine, nearestWire, placeOnWire, type Plan, type WirePlan } from '../plan';
 import { eyesOf, isIn } from './eyes';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
-import { type DressItem, type DressOf } from '../item';
+import type { DressItem, DressOf } from '../item';
 import { FINDING_NAMES } from '../item/kinds/finding';
 import { planPiece } from '../plan';
 import { freshItemId, stretchPlace, withItem, withoutItem, withRemedy } from '.';

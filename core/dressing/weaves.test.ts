@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
-import { type DressItem, type DressOf, newDressItem } from '../item';
+import { newDressItem, type DressItem, type DressOf } from '../item';
 import { bar, dressOne, FRAME, healed, place, ring, thin } from './fixtures/ground';
 
 function weave(more: Partial<DressOf<'weave'>> = {}): DressOf<'weave'> {

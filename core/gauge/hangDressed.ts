@@ -1,5 +1,5 @@
 import { eyesOf, groundOf, isIn, type Dressed, type Dressing } from '../dressing';
-import { endLength } from '../end';
+import { endKindOf, endLength } from '../end';
 import {
   distance,
   flattenSegment,
@@ -9,7 +9,6 @@ import {
   type Box,
   type Vec,
 } from '../geometry';
-import { endKindOf } from '../end';
 import { kindOf } from '../item';
 import type { Piece } from '../piece';
 import {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type DressItem, newDressItem } from '../item';
+import { newDressItem, type DressItem } from '../item';
 import { DEFAULT_MAKING, mapFigure, newPath, type Piece } from '../piece';
 import { METAL_FACTS } from '../wire';
 import { circleNodes, openPath, pieceOf, planned, ringPiece } from './fixtures/pieces';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type DressItem, newDressItem, plainBead } from '../item';
+import { newDressItem, plainBead, type DressItem } from '../item';
 import { DEFAULT_MAKING, mapFigure, type Piece } from '../piece';
 import { scaling } from '../geometry';
 import { awgToMm, mmToAwg } from '../units';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
+import type { Field, Fields } from '../field';
 import type { Bead } from './bead';
 import type { CountKey } from './counts';
-import type { Field, Fields } from '../field';
 import type { Ground } from './ground';
 import type { ItemLike, Layout } from './layout';
 import { stretchSchema, type StretchPlace } from './place';

@@ -1,6 +1,6 @@
 import { distance } from '../geometry';
-import type { ItemTie } from './kind';
 import type { Run, Spot } from './ground';
+import type { ItemTie } from './kind';
 import type { Thread } from './thread';
 
 /** Two stretches gone along together, whichever way they are drawn. */

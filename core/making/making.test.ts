@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dressPiece } from '../dressing';
-import { type DressItem, newDressItem } from '../item';
+import { newDressItem, type DressItem } from '../item';
 import { DEFAULT_KIT, type Kit } from '../forming';
 import type { Vec } from '../geometry';
 import { newPath, newPiece, type FigurePath, type Piece } from '../piece';

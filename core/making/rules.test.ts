@@ -1,6 +1,6 @@
 import { describe, expect, it, test } from 'vitest';
 import { dressPiece } from '../dressing';
-import { type DressItem, type DressKind, newDressItem } from '../item';
+import { newDressItem, type DressItem, type DressKind } from '../item';
 import { DEFAULT_KIT } from '../forming';
 import { DEFAULT_MAKING, newPath, newPiece, type MakingChoices, type Piece } from '../piece';
 import { planPiece } from '../plan';

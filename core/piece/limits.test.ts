@@ -5,8 +5,7 @@ import { LONGEST_PIECE_MM, reachProblem } from './limits';
 import { newPath, newPiece } from './newPiece';
 import { drawnPath } from './nodes';
 import { readPiece, whyNotKept } from './readRecord';
-import type { FigureNode, Piece } from './schema';
-import { pieceSchema } from './schema';
+import { pieceSchema, type FigureNode, type Piece } from './schema';
 import { schemaWords } from './schemaWords';
 
 const NOW = '2026-11-02T17:00:00.000Z';

@@ -1,8 +1,7 @@
 import type { WireEnd } from '../end';
 import { awgToMm } from '../units';
 import { DEFAULT_MAKING } from './dressingSchema';
-import type { FigurePath, Piece, Seam } from './schema';
-import { PIECE_FORMAT, PIECE_VERSION } from './schema';
+import { PIECE_FORMAT, PIECE_VERSION, type FigurePath, type Piece, type Seam } from './schema';
 
 export const PLAIN_END: WireEnd = { kind: 'plain', tailMm: 0 };
 export const DEFAULT_SEAM: Seam = { at: null, join: 'butt', overlapMm: 6, loopInsideMm: 2.5 };

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { newPath, newPiece, type Piece } from '../piece';
-import { type DressItem } from '../item';
+import type { DressItem } from '../item';
 import { alongBlank, alongFigure, nearestWire, planPiece } from '.';
 import type { MeasuredLine } from '../geometry';
 

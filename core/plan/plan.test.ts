@@ -1,9 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { distance } from '../geometry';
-import { DEFAULT_SEAM, newPath, newPiece, type FigurePath, type Piece } from '../piece';
+import { DEFAULT_SEAM, newPath, newPiece, nodesOf, type FigurePath, type Piece } from '../piece';
 import { drawAs, knownFigure } from '../strip/knownFigures';
-import { nodesOf } from '../piece';
 import { bendLabels, placeOnWire, planPiece } from '.';
 
 const base = (paths: FigurePath[], change: Partial<Piece> = {}): Piece => ({

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { newPath, newPiece, type Piece } from '../piece';
-import { type DressItem } from '../item';
+import type { DressItem } from '../item';
 import { alongBlank, planPiece } from '../plan';
 import { workMarks } from './ways';
 

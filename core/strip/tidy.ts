@@ -10,8 +10,7 @@ import {
   type Primitive,
   type Vec,
 } from '../geometry';
-import type { FitSection } from './fitSection';
-import { primitivesOf } from './fitSection';
+import { primitivesOf, type FitSection } from './fitSection';
 import { polish } from './polish';
 import type { ChainElement } from './tangentChain';
 

@@ -1,5 +1,4 @@
-import { useRevalidator } from 'react-router';
-import { Link } from 'react-router';
+import { Link, useRevalidator } from 'react-router';
 import { toast } from 'sonner';
 import { Button } from '~/components/ui';
 import { askToLast, type Room } from '~/storage/room';

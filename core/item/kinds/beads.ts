@@ -1,16 +1,15 @@
-import { distance, sub, unit, mix } from '../../geometry';
+import { lengthField, wholeField, wholeOrField, type ValuesOf } from '../../field';
+import { distance, mix, sub, unit } from '../../geometry';
 import { printMm } from '../../units';
 import { plainBead, type Bead } from '../bead';
 import { beadMark, beadUses, type PlacedBead } from '../draw';
-import { lengthField, wholeField, wholeOrField, type ValuesOf } from '../../field';
 import { beadsField } from '../fields';
 import { spanOf, type Run } from '../ground';
 import { gaugeNotOver, holeProblem } from '../holes';
-import { itemKind, type ItemOf, type FrameHole } from '../kind';
+import { itemKind, type FrameHole, type ItemOf } from '../kind';
 import type { Problem, Remedy } from '../layout';
 import { BEADED, stiffer } from '../stiffness';
 import { THIN_COPPER } from '../thread';
-
 import { drop } from './drop';
 import { woundBeads } from './woundBeads';
 

@@ -1,8 +1,8 @@
 import { bundleWrap } from '../../element';
+import { turnsField, wholeField } from '../../field';
 import { distance } from '../../geometry';
 import { printNumber } from '../../units';
 import { wireMark, wireUse } from '../draw';
-import { turnsField, wholeField } from '../../field';
 import { tailField, threadField } from '../fields';
 import { middleMm, turnStroke } from '../ground';
 import { itemKind, TUCK, type ItemTie } from '../kind';

@@ -1,9 +1,9 @@
 import { coilTurn } from '../../element';
+import { turnsField } from '../../field';
 import { distance, sub, unit } from '../../geometry';
 import { printMm } from '../../units';
 import { plainBead } from '../bead';
 import { beadMark, beadUses } from '../draw';
-import { turnsField } from '../../field';
 import { beadsField, tailField, threadField } from '../fields';
 import { middleMm, moved, turnStroke, type Run } from '../ground';
 import { holesOfOwnWire } from '../holes';

@@ -1,8 +1,8 @@
 import { stoneWrap } from '../../element';
+import { gramsField, lengthField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
 import { printMm } from '../../units';
 import { oval, wireMark, wireUse } from '../draw';
-import { gramsField, lengthField, wholeField } from '../../field';
 import { tailField, threadField } from '../fields';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';

@@ -1,7 +1,7 @@
 import { coilLength, coverTurns } from '../../element';
+import { lengthField } from '../../field';
 import { printMm, printNumber } from '../../units';
 import { wireMark, wireUse } from '../draw';
-import { lengthField } from '../../field';
 import { tailField, threadField } from '../fields';
 import { spanOf, turnStroke } from '../ground';
 import { itemKind, TUCK } from '../kind';

@@ -1,9 +1,9 @@
 import { loopLength, stemWraps } from '../../element';
+import { choiceField, lengthField, turnsField } from '../../field';
 import type { Vec } from '../../geometry';
 import { printNumber } from '../../units';
 import { plainBead } from '../bead';
 import { beadMark, beadUses } from '../draw';
-import { choiceField, lengthField, turnsField } from '../../field';
 import { beadsField, tailField, threadField } from '../fields';
 import { holesOfOwnWire } from '../holes';
 import { itemKind } from '../kind';

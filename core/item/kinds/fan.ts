@@ -1,8 +1,8 @@
 import { bundleWrap } from '../../element';
+import { lengthField, turnsField, wholeField } from '../../field';
 import { distance, sub, unit, type Vec } from '../../geometry';
 import { printMm } from '../../units';
 import { wireMark, wireUse } from '../draw';
-import { lengthField, turnsField, wholeField } from '../../field';
 import { tailField, threadField } from '../fields';
 import { moved, turnStroke } from '../ground';
 import { itemKind } from '../kind';

@@ -1,8 +1,5 @@
-import { coilLength, coilTurn, loopLength, bailLength, ringsLength } from '../../element';
-import { newEnd, endLength, type WireEnd } from '../../end';
-import type { Vec } from '../../geometry';
-import { printMm } from '../../units';
-import { oval, wireMark, wireUse } from '../draw';
+import { bailLength, coilLength, coilTurn, loopLength, ringsLength } from '../../element';
+import { endLength, newEnd, type WireEnd } from '../../end';
 import {
   choiceField,
   flagField,
@@ -11,6 +8,9 @@ import {
   wholeField,
   type ValuesOf,
 } from '../../field';
+import type { Vec } from '../../geometry';
+import { printMm } from '../../units';
+import { oval, wireMark, wireUse } from '../draw';
 import { threadField } from '../fields';
 import type { Ground } from '../ground';
 import { itemKind, type ItemOf } from '../kind';

@@ -1,6 +1,6 @@
 import { flattened } from '../../element';
-import { printMm, printNumber } from '../../units';
 import { flagField, lengthField, shareField } from '../../field';
+import { printMm, printNumber } from '../../units';
 import { spanOf, spotsOf } from '../ground';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';

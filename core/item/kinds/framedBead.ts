@@ -1,9 +1,9 @@
 import { stemWraps } from '../../element';
+import { turnsField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
 import { printMm } from '../../units';
 import { plainBead } from '../bead';
 import { beadMark, beadUses } from '../draw';
-import { turnsField, wholeField } from '../../field';
 import { beadsField, tailField, threadField } from '../fields';
 import { middleMm, moved, outside, right } from '../ground';
 import { holeProblem } from '../holes';

@@ -1,8 +1,8 @@
 import { guidedTurn } from '../../element';
+import { lengthField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
 import { printMm } from '../../units';
 import { wireMark, wireUse } from '../draw';
-import { lengthField, wholeField } from '../../field';
 import { tailField, threadField } from '../fields';
 import { itemKind } from '../kind';
 import { BARE, type Problem } from '../layout';

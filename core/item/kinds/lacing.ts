@@ -1,7 +1,7 @@
 import { coilTurn } from '../../element';
+import { wholeField } from '../../field';
 import { distance } from '../../geometry';
 import { wireMark, wireUse } from '../draw';
-import { wholeField } from '../../field';
 import { tailField, threadField } from '../fields';
 import { spanOf, turnStroke, type Spot } from '../ground';
 import { itemKind, TUCK } from '../kind';

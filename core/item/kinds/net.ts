@@ -1,8 +1,8 @@
 import { coilTurn, evenSpokes, netOf } from '../../element';
+import { lengthField, wholeField } from '../../field';
 import { sub, type Vec } from '../../geometry';
 import { printMm, printNumber } from '../../units';
 import { wireMark, wireUse } from '../draw';
-import { lengthField, wholeField } from '../../field';
 import { tailField, threadField } from '../fields';
 import { turnStroke, type Ground } from '../ground';
 import { itemKind, TUCK } from '../kind';

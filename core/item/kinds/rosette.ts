@@ -1,8 +1,8 @@
 import { coilTurn, cuppedWidth, loopLength, stemWraps } from '../../element';
+import { lengthField, turnsField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
 import { printMm } from '../../units';
 import { wireMark, wireUse } from '../draw';
-import { lengthField, turnsField, wholeField } from '../../field';
 import { tailField, threadField } from '../fields';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';

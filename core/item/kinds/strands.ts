@@ -1,7 +1,7 @@
+import { choiceField, wholeField } from '../../field';
 import { distance, sub } from '../../geometry';
 import { printMm } from '../../units';
 import { wireMark, wireUse } from '../draw';
-import { choiceField, wholeField } from '../../field';
 import { tailField, threadField } from '../fields';
 import { moved, right, spanOf, spotsOf } from '../ground';
 import { itemKind } from '../kind';

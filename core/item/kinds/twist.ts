@@ -1,8 +1,8 @@
 import { mostTwist, TWIST_LIMIT_RAD, twistOf } from '../../element';
+import { turnsField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
 import { degrees, printMm, printNumber } from '../../units';
 import { wireMark, wireUse } from '../draw';
-import { turnsField, wholeField } from '../../field';
 import { tailField, threadField } from '../fields';
 import { middleMm, moved, outside, right, spanOf, spotsOf } from '../ground';
 import { itemKind } from '../kind';

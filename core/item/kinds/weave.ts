@@ -1,8 +1,8 @@
 import { eightAdvance, weaveBetween, type Eight } from '../../element';
+import { choiceField, wholeField, wholeOrField } from '../../field';
 import { distance, sub, unit, type Vec } from '../../geometry';
 import { printMm } from '../../units';
 import { wireMark, wireUse } from '../draw';
-import { choiceField, wholeField, wholeOrField } from '../../field';
 import { tailField, threadField } from '../fields';
 import { moved, spanOf, turnStroke } from '../ground';
 import { itemKind, TUCK } from '../kind';

@@ -1,8 +1,8 @@
 import { coilTurn } from '../../element';
+import { turnsField } from '../../field';
 import type { Vec } from '../../geometry';
 import { plainBead } from '../bead';
 import { beadMark, beadUses, type PlacedBead } from '../draw';
-import { turnsField } from '../../field';
 import { beadsField, tailField, threadField } from '../fields';
 import { middleMm, moved, outside, right, spanOf, turnStroke } from '../ground';
 import { holesOfOwnWire } from '../holes';
