@@ -1,6 +1,6 @@
 import { ringsFrom, spiralOutside, spiralTurns } from '../element';
-import { END_KINDS, endForm, endKindOf, endValue, type EndKind, type WireEnd } from '../end';
-import type { Field } from '../field';
+import { END_KINDS, endForm, endKindOf, type EndKind, type WireEnd } from '../end';
+import { valueOf, type Field } from '../field';
 import { toolForInside, typicalStiffness } from '../forming';
 import {
   bar,
@@ -26,7 +26,7 @@ const asked = ([key, { label, control }]: [string, Field<unknown>], end: WireEnd
           min: control.min,
           max: control.max,
           decimals: control.decimals,
-          value: Number(endValue(end, key)),
+          value: Number(valueOf(end, key)),
         },
       ]
     : [];

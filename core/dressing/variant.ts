@@ -1,7 +1,7 @@
 import { scaling } from '../geometry';
-import { endKindOf, endValue, type WireEnd } from '../end';
-import { withinControl, type Fields, type Scale } from '../field';
-import { fieldValue, kindOf, type Bead, type DressItem } from '../item';
+import { endKindOf, type WireEnd } from '../end';
+import { valueOf, withinControl, type Fields, type Scale } from '../field';
+import { kindOf, type Bead, type DressItem } from '../item';
 import { mapFigure, type Piece, type WireEnds } from '../piece';
 import { awgToMm, mmToAwg } from '../units';
 
@@ -77,7 +77,7 @@ export function variantOf(piece: Piece, factor: number, rules: VariantRules): Pi
       }),
     );
   const scaledItem = (item: DressItem): DressItem => {
-    const changed = followed(kindOf(item).fields, (key) => fieldValue(item, key));
+    const changed = followed(kindOf(item).fields, (key) => valueOf(item, key));
     const larger = { ...item, ...changed };
     if ('thread' in larger) {
       const diameterMm = variantWire(larger.thread.diameterMm, factor, rules);
@@ -90,7 +90,7 @@ export function variantOf(piece: Piece, factor: number, rules: VariantRules): Pi
   };
   const scaledEnd = (end: WireEnd): WireEnd => ({
     ...end,
-    ...followed(endKindOf(end).fields, (key) => endValue(end, key)),
+    ...followed(endKindOf(end).fields, (key) => valueOf(end, key)),
   });
   const ends = <T extends WireEnds>(p: T): T => ({
     ...p,

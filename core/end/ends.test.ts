@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
+import { withValue } from '../field';
 import { distance, endOf, segmentLength, startOf, type Primitive } from '../geometry';
 import {
   END_KINDS,
@@ -9,7 +10,6 @@ import {
   endSchema,
   endWithinLimits,
   newEnd,
-  withEndValue,
   type WireEnd,
 } from '.';
 
@@ -28,11 +28,11 @@ describe('ends', () => {
     // Every field that can be asked for changes what the end takes.
     for (const [key, { control }] of Object.entries(fields)) {
       if (control.as !== 'number') continue;
-      expect(endLength(withEndValue(preset, key, control.max), D)).toBeGreaterThan(sum);
+      expect(endLength(withValue(preset, key, control.max), D)).toBeGreaterThan(sum);
       for (const beyond of [control.min - 1, control.max + 1, NaN]) {
-        expect(endSchema.safeParse(withEndValue(preset, key, beyond)).success).toBe(false);
+        expect(endSchema.safeParse(withValue(preset, key, beyond)).success).toBe(false);
       }
-      const far = withEndValue(preset, key, control.max + 1);
+      const far = withValue(preset, key, control.max + 1);
       expect(endSchema.safeParse(endWithinLimits(far)).success).toBe(true);
     }
   });

@@ -9,10 +9,8 @@ export {
   endKindOf,
   endLength,
   endSchema,
-  endValue,
   endWithinLimits,
   newEnd,
-  withEndValue,
   type EndKind,
   type WireEnd,
 } from './registry';

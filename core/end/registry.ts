@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { withinControl } from '../field';
+import { withinFields } from '../field';
 import type { EndForm, EndKindOf } from './endKind';
 import { bail } from './kinds/bail';
 import { centredLoop } from './kinds/centredLoop';
@@ -63,24 +63,6 @@ export const endForm = (end: WireEnd, diameterMm: number): EndForm =>
 export const endLength = (end: WireEnd, diameterMm: number): number =>
   endForm(end, diameterMm).parts.reduce((sum, p) => sum + p.lengthMm, 0);
 
-/** The value of one of its fields. */
-export const endValue = (end: WireEnd, key: string): unknown =>
-  new Map<string, unknown>(Object.entries(end)).get(key);
-
-/** The end with another value in one of its fields. */
-export const withEndValue = (end: WireEnd, key: string, value: unknown): WireEnd => ({
-  ...end,
-  [key]: value,
-});
-
 /** A record of an end with each of its numbers within what can be chosen; what is no such record stays. */
-export function endWithinLimits(record: unknown): unknown {
-  if (typeof record !== 'object' || record === null || !('kind' in record)) return record;
-  const kind = BY_NAME.get(String(record.kind));
-  if (!kind) return record;
-  const values = new Map<string, unknown>(Object.entries(record));
-  for (const [key, { control }] of Object.entries(kind.fields)) {
-    if (values.has(key)) values.set(key, withinControl(values.get(key), control));
-  }
-  return Object.fromEntries(values);
-}
+export const endWithinLimits = (record: unknown): unknown =>
+  withinFields(record, (kind) => BY_NAME.get(kind)?.fields);

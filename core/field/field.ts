@@ -129,8 +129,35 @@ export const keptLength = (max: number): Field<number> => ({
   schema: z.number().min(0).max(max),
 });
 
+/** The value of one of a record's fields. */
+export const valueOf = (record: object, key: string): unknown =>
+  Reflect.get(record, key) as unknown;
+
+/** The record with another value in one of its fields. */
+export const withValue = <T extends object>(record: T, key: string, value: unknown): T => ({
+  ...record,
+  [key]: value,
+});
+
 /** A value within the limits of its control; what is no number stays. */
 export const withinControl = (value: unknown, control: Control): unknown =>
   control.as === 'number' && typeof value === 'number'
     ? Math.min(control.max, Math.max(control.min, value))
     : value;
+
+/**
+ * A record with each of its numbers within what can be chosen; what is no such record stays.
+ * @param fieldsOf the fields of a kind; undefined for one that is not known
+ */
+export function withinFields(
+  record: unknown,
+  fieldsOf: (kind: string) => Fields | undefined,
+): unknown {
+  if (typeof record !== 'object' || record === null || !('kind' in record)) return record;
+  let within: object = record;
+  for (const [key, { control }] of Object.entries(fieldsOf(String(record.kind)) ?? {})) {
+    if (key in record)
+      within = withValue(within, key, withinControl(valueOf(record, key), control));
+  }
+  return within;
+}

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bar, dressOne, made, place } from '../dressing/fixtures/ground';
+import { bar, dressOne, made, place, ring, thin } from '../dressing/fixtures/ground';
+import { newPath } from '../piece';
 import { lie, plaitFactor } from './kinds/braid';
 
 const apart = (t: number): number => {
@@ -59,5 +60,32 @@ describe('a braid of three', () => {
     if (remedy?.kind === 'item') {
       expect(dressOne([bar('w', 60)], { ...remedy.item, id: 'i' }).problems).toEqual([]);
     }
+  });
+
+  it('over a metre at the closest pitch is laid too, at a fixed number of places for each mm', () => {
+    const item = made('braid', place(500, 0, 1_000), { pitchMm: 1, tailMm: 0 });
+    const { wires, marks } = dressOne([bar('w', 1_000)], item);
+    expect(wires[0]!.cutMm).toBeCloseTo(1_000 * plaitFactor(item.thread.diameterMm, 1), 3);
+    const points = marks.flatMap((m) => (m.kind === 'wire' ? m.runs.flat() : []));
+    // Three strands at most 0.05 mm apart, and one point more where a strand changes its layer.
+    expect(points.length).toBeLessThan(3 * 1_000 * (20 + 4) + 10);
+  });
+
+  it('inside a bow that is tighter than itself it is refused', () => {
+    // An S of two half rings: outside of the first is inside of the second.
+    const s = newPath(
+      's',
+      [
+        { x: 0, y: 0, bulge: 1 },
+        { x: 2, y: 0, bulge: -1 },
+        { x: 4, y: 0 },
+      ],
+      false,
+    );
+    const thread = thin(0.5);
+    const item = made('braid', place(2, 0, 6), { thread, pitchMm: 5 });
+    expect(dressOne([s], item).problems).toMatchObject([{ refused: true }]);
+    const wide = ring('w', 20);
+    expect(dressOne([wide], { ...item, on: place(0, 20, 30) }).problems).toEqual([]);
   });
 });

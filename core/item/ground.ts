@@ -1,4 +1,4 @@
-import { dot, scale, sub, type MeasuredLine, type Vec } from '../geometry';
+import { distance, dot, scale, sub, type MeasuredLine, type Vec } from '../geometry';
 import type { StretchPlace } from './place';
 import type { Thread } from './thread';
 
@@ -84,4 +84,35 @@ export function turnStroke(spot: Spot, reachMm: number, leanMm: number, shift = 
     { x: middle.x + side.x * reachMm - lean.x, y: middle.y + side.y * reachMm - lean.y },
     { x: middle.x - side.x * reachMm + lean.x, y: middle.y - side.y * reachMm + lean.y },
   ];
+}
+
+/** Lengths along points, from 0 at the first, mm. */
+export function alongPoints(points: readonly Vec[]): number[] {
+  const sums: number[] = [];
+  let sum = 0;
+  points.forEach((p, i) => {
+    if (i > 0) sum += distance(p, points[i - 1]!);
+    sums.push(sum);
+  });
+  return sums;
+}
+
+/** Whether a line beside a run turns back on itself: the bow is tighter than the line lies inside it. */
+export const turnsBack = (points: readonly Vec[], spots: readonly Spot[]): boolean =>
+  points.slice(1).some((p, i) => dot(sub(p, points[i]!), spots[i]!.direction) < -1e-9);
+
+/** A line in stretches that lie in front and behind, each joined to the last. */
+export function inLayers(
+  points: readonly Vec[],
+  inFront: (index: number) => boolean,
+): { readonly front: Vec[][]; readonly back: Vec[][] } {
+  const layers: { front: Vec[][]; back: Vec[][] } = { front: [], back: [] };
+  let last: 'front' | 'back' | null = null;
+  points.forEach((p, i) => {
+    const layer = inFront(i) ? 'front' : 'back';
+    if (layer !== last) layers[layer].push(last ? [points[i - 1]!] : []);
+    layers[layer].at(-1)!.push(p);
+    last = layer;
+  });
+  return layers;
 }

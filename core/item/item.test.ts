@@ -1,16 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
-import type { Control } from '../field';
+import { valueOf, withValue, type Control } from '../field';
 import {
   DRESS_KINDS,
   dressSchema,
-  fieldValue,
   ITEM_GROUPS,
   kindsOf,
   mirroredItem,
   newDressItem,
   plainBead,
-  withField,
 } from '.';
 import { tailField } from './fields';
 import { itemKind } from './kind';
@@ -60,8 +58,8 @@ describe.each(DRESS_KINDS.map((k) => [k.kind, k] as const))('%s', (kind, { field
   test.each(Object.entries(fields))('%s: what can be chosen can be kept, no more', (key, field) => {
     fc.assert(
       fc.property(taken(field.control), (value) => {
-        const item = withField(fresh, key, value);
-        expect(fieldValue(item, key)).toEqual(value);
+        const item = withValue(fresh, key, value);
+        expect(valueOf(item, key)).toEqual(value);
         expect(keeps(item)).toBe(true);
       }),
       { numRuns: 20 },
@@ -69,11 +67,11 @@ describe.each(DRESS_KINDS.map((k) => [k.kind, k] as const))('%s', (kind, { field
     const { control } = field;
     if (control.as === 'number') {
       for (const beyond of [control.min - 1, control.max + 1, NaN, Infinity]) {
-        expect(keeps(withField(fresh, key, beyond))).toBe(false);
+        expect(keeps(withValue(fresh, key, beyond))).toBe(false);
       }
-      expect(keeps(withField(fresh, key, null))).toBe(control.open !== undefined);
+      expect(keeps(withValue(fresh, key, null))).toBe(control.open !== undefined);
     }
-    expect(keeps(withField(fresh, key, 'nothing of this kind'))).toBe(false);
+    expect(keeps(withValue(fresh, key, 'nothing of this kind'))).toBe(false);
   });
 
   it('mirrored twice is what it was', () => {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { withinControl } from '../field';
+import { withinFields } from '../field';
 import type { Ground } from './ground';
 import { ITEM_GROUPS, type Given, type ItemGroup, type ItemKind } from './kind';
 import { beads } from './kinds/beads';
@@ -112,8 +112,8 @@ export const insteadOf = (
  * A new item with sensible first values.
  * @param to the second place, for items that have two
  */
-export function newDressItem<K extends DressKind>(
-  kind: K,
+export function newDressItem(
+  kind: DressKind,
   id: string,
   on: StretchPlace,
   to: StretchPlace,
@@ -127,27 +127,9 @@ export function newDressItem<K extends DressKind>(
   });
 }
 
-/** The value of one of its fields. */
-export const fieldValue = (item: DressItem, key: string): unknown =>
-  new Map<string, unknown>(Object.entries(item)).get(key);
-
-/** The item with another value in one of its fields. */
-export const withField = (item: DressItem, key: string, value: unknown): DressItem => ({
-  ...item,
-  [key]: value,
-});
-
 /** A record of an item with each of its numbers within what can be chosen; what is no such record stays. */
-export function withinLimits(record: unknown): unknown {
-  if (typeof record !== 'object' || record === null || !('kind' in record)) return record;
-  const kind = BY_NAME.get(String(record.kind));
-  if (!kind) return record;
-  const values = new Map<string, unknown>(Object.entries(record));
-  for (const [key, { control }] of Object.entries(kind.fields)) {
-    if (values.has(key)) values.set(key, withinControl(values.get(key), control));
-  }
-  return Object.fromEntries(values);
-}
+export const withinLimits = (record: unknown): unknown =>
+  withinFields(record, (kind) => BY_NAME.get(kind)?.fields);
 
 /** The item as it must be on the mirrored figure. */
 export const mirroredItem = (item: DressItem): DressItem => kindOf(item).mirrored?.(item) ?? item;

@@ -1,7 +1,7 @@
 import { TriangleAlert } from 'lucide-react';
 import { withRemedy, type Dressed } from '@core/dressing';
-import type { Field } from '@core/field';
-import { fieldValue, kindOf, withField, type DressItem } from '@core/item';
+import { valueOf, withValue, type Field } from '@core/field';
+import { kindOf, type DressItem } from '@core/item';
 import { printBoth, printNumber, type LengthUnit } from '@core/units';
 import { NumberControl } from '~/components/NumberControl';
 import { Tick } from '~/components/Tick';
@@ -35,13 +35,13 @@ export function ItemEditor({
         <ChoiceOf
           key={key}
           field={field}
-          value={fieldValue(item, key)}
-          set={(value) => set(withField(item, key, value))}
+          value={valueOf(item, key)}
+          set={(value) => set(withValue(item, key, value))}
         />
       ))}
       <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
         {fields.map(([key, { label, control }]) => {
-          const value = fieldValue(item, key);
+          const value = valueOf(item, key);
           return (
             control.as === 'number' && (
               <NumberControl
@@ -50,7 +50,7 @@ export function ItemEditor({
                 control={control}
                 value={typeof value === 'number' ? value : null}
                 unit={unit}
-                set={(next) => set(withField(item, key, next))}
+                set={(next) => set(withValue(item, key, next))}
               />
             )
           );
@@ -63,11 +63,11 @@ export function ItemEditor({
           most={beads?.as === 'beads' ? beads.most : 1}
           frameMm={frameMm}
           unit={unit}
-          set={(next) => set(withField(item, 'beads', next))}
+          set={(next) => set(withValue(item, 'beads', next))}
         />
       )}
       {'thread' in item && (
-        <ThreadFields thread={item.thread} set={(next) => set(withField(item, 'thread', next))} />
+        <ThreadFields thread={item.thread} set={(next) => set(withValue(item, 'thread', next))} />
       )}
     </div>
   );

@@ -1,3 +1,4 @@
+import { valueOf, withValue } from '@core/field';
 import {
   changePath,
   DEFAULT_SEAM,
@@ -6,15 +7,7 @@ import {
   type Seam,
   type WireEnds,
 } from '@core/piece';
-import {
-  END_KINDS,
-  endKindOf,
-  endLength,
-  endValue,
-  newEnd,
-  withEndValue,
-  type WireEnd,
-} from '@core/end';
+import { END_KINDS, endKindOf, endLength, newEnd, type WireEnd } from '@core/end';
 import { printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
 import { NumberControl } from '~/components/NumberControl';
 import { Tick } from '~/components/Tick';
@@ -105,9 +98,9 @@ function EndFields({
                 key={key}
                 label={`${name}: ${label}`}
                 control={control}
-                value={Number(endValue(end, key))}
+                value={Number(valueOf(end, key))}
                 unit={unit}
-                set={(next) => set(withEndValue(end, key, next))}
+                set={(next) => set(withValue(end, key, next))}
               />
             ),
         )}

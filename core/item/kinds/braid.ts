@@ -1,12 +1,21 @@
 import { TWIST_LIMIT_RAD } from '../../element';
 import { lengthField } from '../../field';
-import { distance, type Vec } from '../../geometry';
 import { degrees, printMm, printNumber } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
-import { middleMm, moved, outside, right, spanOf, spotsOf } from '../ground';
+import {
+  alongPoints,
+  inLayers,
+  middleMm,
+  moved,
+  outside,
+  right,
+  spanOf,
+  spotsOf,
+  turnsBack,
+} from '../ground';
 import { itemKind } from '../kind';
-import { BARE } from '../layout';
+import { BARE, type Problem } from '../layout';
 import { stiffer } from '../stiffness';
 
 const STRANDS = 3;
@@ -61,28 +70,37 @@ export const braid = itemKind({
     const aside = side * (ground.frameMm / 2 + 1.5 * d);
     const spots = spotsOf(run, Math.max(0.05, pitchMm / STEPS));
     const middle = spots.map((s) => moved(s.at, right(s), aside));
-    const along = middle
-      .slice(1)
-      .reduce<number[]>((sums, p, i) => [...sums, sums[i]! + distance(p, middle[i]!)], [0]);
+    const along = alongPoints(middle);
     const lengthMm = along.at(-1)!;
     const pitches = lengthMm / pitchMm;
-    const layers: { under: Vec[][]; over: Vec[][] } = { under: [], over: [] };
-    for (let strand = 0; strand < STRANDS; strand++) {
-      let last: 'under' | 'over' | null = null;
-      spots.forEach((spot, i) => {
-        const { side: off, up } = lie(along[i]! / pitchMm + strand / STRANDS);
-        const p = moved(middle[i]!, right(spot), off * d);
-        const layer = up >= 0 ? 'over' : 'under';
-        if (layer !== last) {
-          const before = last ? layers[last].at(-1)?.at(-1) : undefined;
-          layers[layer].push(before ? [before] : []);
-        }
-        layers[layer].at(-1)!.push(p);
-        last = layer;
-      });
-    }
+    const strands = Array.from({ length: STRANDS }, (_, strand) => {
+      const lies = along.map((mm) => lie(mm / pitchMm + strand / STRANDS));
+      const points = middle.map((p, i) => moved(p, right(spots[i]!), lies[i]!.side * d));
+      return inLayers(points, (i) => lies[i]!.up >= 0);
+    });
     const angle = steepest(d, pitchMm);
     const loosest = Math.ceil(((2 * Math.PI * d) / Math.tan(TWIST_LIMIT_RAD)) * 10) / 10;
+    const problems: Problem[] = [];
+    if (turnsBack(middle, spots)) {
+      problems.push({
+        message: 'The curve is too tight for a braid beside it.',
+        remedies: [],
+        refused: true,
+      });
+    }
+    if (angle > TWIST_LIMIT_RAD) {
+      problems.push({
+        message: `Plaited so closely (${printNumber(degrees(angle), 0)}°) soft wire is near breaking.`,
+        remedies: [
+          {
+            kind: 'item',
+            label: `${printMm(loosest)} from crossing to crossing`,
+            item: { ...item, pitchMm: loosest },
+          },
+        ],
+        refused: false,
+      });
+    }
     return {
       ...BARE,
       title: `Braid of three over ${printMm(run.lengthMm)}, ${printNumber(pitches, 0)} times round`,
@@ -98,26 +116,20 @@ export const braid = itemKind({
         ),
       ],
       spans: [spanOf(run)],
-      marks: [wireMark(layers.under, thread), wireMark(layers.over, thread)],
+      marks: [
+        wireMark(
+          strands.flatMap((s) => s.back),
+          thread,
+        ),
+        wireMark(
+          strands.flatMap((s) => s.front),
+          thread,
+        ),
+      ],
       notes: [
         `${printMm(3 * d, 2)} wide; strands lie at up to ${printNumber(degrees(angle), 0)}°.`,
       ],
-      problems:
-        angle > TWIST_LIMIT_RAD
-          ? [
-              {
-                message: `Plaited so closely (${printNumber(degrees(angle), 0)}°) soft wire is near breaking.`,
-                remedies: [
-                  {
-                    kind: 'item',
-                    label: `${printMm(loosest)} from crossing to crossing`,
-                    item: { ...item, pitchMm: loosest },
-                  },
-                ],
-                refused: false,
-              },
-            ]
-          : [],
+      problems,
     };
   },
   orders: (_item, { cut, count }) => [

@@ -1,9 +1,8 @@
 import { choiceField, wholeField } from '../../field';
-import { distance, sub } from '../../geometry';
 import { printMm } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
-import { moved, right, spanOf, spotsOf } from '../ground';
+import { alongPoints, moved, right, spanOf, spotsOf, turnsBack } from '../ground';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
 import { stiffer } from '../stiffness';
@@ -42,16 +41,8 @@ export const strands = itemKind({
       const aside = sign * ((ground.frameMm + d) / 2 + j * d);
       return spots.map((s) => moved(s.at, right(s), aside));
     });
-    const lengths = lines.map((points) =>
-      points.slice(1).reduce((sum, p, i) => sum + distance(p, points[i]!), 0),
-    );
-    // Where a strand turns back on itself the bow is tighter than the strand lies inside it.
-    const folded = lines.some((points) =>
-      points.slice(1).some((p, i) => {
-        const [step, along] = [sub(p, points[i]!), spots[i]!.direction];
-        return step.x * along.x + step.y * along.y < -1e-9;
-      }),
-    );
+    const lengths = lines.map((points) => alongPoints(points).at(-1)!);
+    const folded = lines.some((points) => turnsBack(points, spots));
     return {
       ...BARE,
       title: `${strands} ${strands === 1 ? 'strand' : 'strands'} beside ${printMm(run.lengthMm)}`,

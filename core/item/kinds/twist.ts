@@ -1,10 +1,9 @@
 import { mostTwist, TWIST_LIMIT_RAD, twistOf } from '../../element';
 import { turnsField, wholeField } from '../../field';
-import type { Vec } from '../../geometry';
 import { degrees, printMm, printNumber } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
-import { middleMm, moved, outside, right, spanOf, spotsOf } from '../ground';
+import { inLayers, middleMm, moved, outside, right, spanOf, spotsOf } from '../ground';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
 import { stiffer } from '../stiffness';
@@ -45,20 +44,12 @@ export const twist = itemKind({
     const spots = spotsOf(run, Math.max(0.05, run.lengthMm / Math.max(40, 16 * turns)));
     // A strand comes to the front and goes behind: it is drawn in front half the time.
     const strandLines = Array.from({ length: strands }, (_, j) => {
-      const runs: { front: Vec[][]; back: Vec[][] } = { front: [], back: [] };
-      let last: 'front' | 'back' | null = null;
-      spots.forEach((s, i) => {
-        const phase = (2 * Math.PI * turns * i) / (spots.length - 1) + (2 * Math.PI * j) / strands;
-        const p = moved(s.at, right(s), aside + side * rho * Math.sin(phase));
-        const layer = Math.cos(phase) >= 0 ? 'front' : 'back';
-        if (layer !== last) {
-          const before = last ? runs[last].at(-1)?.at(-1) : undefined;
-          runs[layer].push(before ? [before] : []);
-        }
-        runs[layer].at(-1)!.push(p);
-        last = layer;
-      });
-      return runs;
+      const phase = (i: number): number =>
+        (2 * Math.PI * turns * i) / (spots.length - 1) + (2 * Math.PI * j) / strands;
+      const points = spots.map((s, i) =>
+        moved(s.at, right(s), aside + side * rho * Math.sin(phase(i))),
+      );
+      return inLayers(points, (i) => Math.cos(phase(i)) >= 0);
     });
     return {
       ...BARE,
