@@ -1,22 +1,24 @@
+import type { ReactNode } from 'react';
+
 /** A box to tick, with its words. */
 export function Tick({
   label,
   value,
   set,
 }: {
-  label: string;
+  label: ReactNode;
   value: boolean;
   set: (value: boolean) => void;
 }) {
   return (
-    <label className="flex items-center gap-2 text-sm">
+    <label className="flex items-start gap-2 text-sm">
       <input
         type="checkbox"
-        className="size-4 accent-patina"
+        className="mt-0.5 size-4 shrink-0 accent-patina"
         checked={value}
         onChange={(e) => set(e.target.checked)}
       />
-      {label}
+      <span>{label}</span>
     </label>
   );
 }

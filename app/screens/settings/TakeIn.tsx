@@ -1,6 +1,7 @@
 import { AlertDialog } from 'radix-ui';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import type { PackedWorkshop } from '@core/file';
+import { Tick } from '~/components/Tick';
 import { Button } from '~/components/ui';
 import type { Wanted } from '~/storage/workshopFile';
 
@@ -52,42 +53,62 @@ export function TakeIn({
               <ul className="space-y-1" aria-label="Pieces">
                 {pieces.map((p) => (
                   <li key={p.id}>
-                    <Tick checked={wanted.pieces.has(p.id)} onChange={() => toggle(p.id)}>
-                      {p.name || 'Unnamed piece'}
-                      {present.has(p.id) && (
-                        <span className="text-soft">
-                          {present.get(p.id) === JSON.stringify(p)
-                            ? ' is here as it is in the file'
-                            : ' replaces the one that is here'}
-                        </span>
-                      )}
-                    </Tick>
+                    <Tick
+                      value={wanted.pieces.has(p.id)}
+                      set={() => toggle(p.id)}
+                      label={
+                        <>
+                          {p.name || 'Unnamed piece'}
+                          {present.has(p.id) && (
+                            <span className="text-soft">
+                              {present.get(p.id) === JSON.stringify(p)
+                                ? ' is here as it is in the file'
+                                : ' replaces the one that is here'}
+                            </span>
+                          )}
+                        </>
+                      }
+                    />
                   </li>
                 ))}
               </ul>
             )}
             <div className="space-y-1 border-t border-line pt-3">
               {makings.length > 0 && (
-                <Tick checked={wanted.makings} onChange={(on) => set({ makings: on })}>
-                  {count(makings.length, 'making', 'makings')} with notes and photos
-                </Tick>
+                <Tick
+                  value={wanted.makings}
+                  set={(on) => set({ makings: on })}
+                  label={<>{count(makings.length, 'making', 'makings')} with notes and photos</>}
+                />
               )}
               {earlier.length > 0 && (
-                <Tick checked={wanted.earlier} onChange={(on) => set({ earlier: on })}>
-                  {count(earlier.length, 'earlier state', 'earlier states')} of these pieces
-                </Tick>
+                <Tick
+                  value={wanted.earlier}
+                  set={(on) => set({ earlier: on })}
+                  label={
+                    <>{count(earlier.length, 'earlier state', 'earlier states')} of these pieces</>
+                  }
+                />
               )}
               {toolbox && (
-                <Tick checked={wanted.toolbox} onChange={(on) => set({ toolbox: on })}>
-                  Kits: {toolbox.kits.map((k) => k.name).join(', ')}
-                  {toolbox.coils.length > 0 &&
-                    `, with ${count(toolbox.coils.length, 'test coil', 'test coils')}`}
-                </Tick>
+                <Tick
+                  value={wanted.toolbox}
+                  set={(on) => set({ toolbox: on })}
+                  label={
+                    <>
+                      Kits: {toolbox.kits.map((k) => k.name).join(', ')}
+                      {toolbox.coils.length > 0 &&
+                        `, with ${count(toolbox.coils.length, 'test coil', 'test coils')}`}
+                    </>
+                  }
+                />
               )}
               {settings && (
-                <Tick checked={wanted.settings} onChange={(on) => set({ settings: on })}>
-                  Settings, in the place of those of this browser
-                </Tick>
+                <Tick
+                  value={wanted.settings}
+                  set={(on) => set({ settings: on })}
+                  label={<>Settings, in the place of those of this browser</>}
+                />
               )}
               {pictures.length > 0 && (
                 <p className="text-soft">
@@ -119,27 +140,5 @@ export function TakeIn({
         </AlertDialog.Content>
       </AlertDialog.Portal>
     </AlertDialog.Root>
-  );
-}
-
-function Tick({
-  checked,
-  onChange,
-  children,
-}: {
-  checked: boolean;
-  onChange: (on: boolean) => void;
-  children: ReactNode;
-}) {
-  return (
-    <label className="flex items-start gap-2">
-      <input
-        type="checkbox"
-        className="mt-1 accent-patina"
-        checked={checked}
-        onChange={(e) => onChange(e.target.checked)}
-      />
-      <span>{children}</span>
-    </label>
   );
 }

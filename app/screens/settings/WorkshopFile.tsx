@@ -3,6 +3,7 @@ import { Download, Upload } from 'lucide-react';
 import { useRevalidator } from 'react-router';
 import { toast } from 'sonner';
 import type { PackedWorkshop } from '@core/file';
+import { Tick } from '~/components/Tick';
 import { Button } from '~/components/ui';
 import { changeCopies } from '~/storage/copies';
 import { StorageError } from '~/storage/database';
@@ -84,15 +85,11 @@ export function WorkshopFile({
           ? 'No copy was saved yet.'
           : `The last copy was saved on ${new Date(lastCopy).toLocaleDateString(undefined, { dateStyle: 'long' })}.`}
       </p>
-      <label className="flex items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          className="accent-patina"
-          checked={withEarlier}
-          onChange={(e) => setWithEarlier(e.target.checked)}
-        />
-        With all earlier states of the pieces
-      </label>
+      <Tick
+        label="With all earlier states of the pieces"
+        value={withEarlier}
+        set={setWithEarlier}
+      />
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => void save()} disabled={busy}>
           <Download size={16} aria-hidden="true" /> Save the workshop
@@ -113,15 +110,11 @@ export function WorkshopFile({
           }}
         />
       </div>
-      <label className="flex items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          className="accent-patina"
-          checked={remind}
-          onChange={(e) => void changeCopies({ remind: e.target.checked }).then(() => revalidate())}
-        />
-        Remind me of a copy, once a week at most, when there is work in none
-      </label>
+      <Tick
+        label="Remind me of a copy, once a week at most, when there is work in none"
+        value={remind}
+        set={(on) => void changeCopies({ remind: on }).then(() => revalidate())}
+      />
       {problem && (
         <p role="alert" className="text-sm text-alert">
           {problem}
