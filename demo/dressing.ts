@@ -1,4 +1,13 @@
-import { newDressItem, plainBead, type Bead, type DressItem, type DressKind, type DressOf, type StretchPlace, type Thread } from '../core/item';
+import {
+  newDressItem,
+  plainBead,
+  type Bead,
+  type DressItem,
+  type DressKind,
+  type DressOf,
+  type StretchPlace,
+  type Thread,
+} from '../core/item';
 import type { Metal } from '../core/wire';
 
 type Place = readonly [x: number, y: number, lengthMm?: number];
