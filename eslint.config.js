@@ -6,6 +6,7 @@ import tseslint from 'typescript-eslint';
 /** Rooms of the core in order: a room uses only those before it. */
 const ROOMS = [
   'units',
+  'words',
   'wire',
   'geometry',
   'field',

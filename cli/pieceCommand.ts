@@ -7,6 +7,7 @@ import { alongBlank, breachWords, planPiece, type Plan, type WirePlan } from '..
 import { routeDrawing } from '../core/route';
 import { degrees, mmToAwg } from '../core/units';
 import type { PieceOptions } from './arguments';
+import { inWords, type Said } from '../core/words';
 
 /**
  * Reads a piece from a drawing or a saved piece.
@@ -65,7 +66,7 @@ function inPlaces(plan: Plan, describe: (wire: WirePlan) => object): object[] {
   const list = plan.wires.map(describe);
   for (const { place, breach } of plan.unplanned) {
     const { x, y } = breach.at;
-    list.splice(place, 0, { planned: false, reason: breachWords(breach), at: [x, y] });
+    list.splice(place, 0, { planned: false, reason: told(breachWords(breach)), at: [x, y] });
   }
   return list;
 }
@@ -107,11 +108,14 @@ function describePlan(plan: Plan): object {
       top: c.top,
     })),
     mass_g: plan.massG,
-    advice: plan.advice.map((a) => ({ wire: a.wire, at_mm: a.atMm, message: a.message })),
+    advice: plan.advice.map((a) => ({ wire: a.wire, at_mm: a.atMm, message: told(a.message) })),
   };
 }
 
-const choice = ({ size, why }: Choice): object => ({ wire_mm: size.diameterMm, why });
+/** What is said, in millimetres as the numbers are. */
+const told = (said: Said): string => inWords(said, 'mm');
+
+const choice = ({ size, why }: Choice): object => ({ wire_mm: size.diameterMm, why: told(why) });
 
 function describeVerdict(verdict: Verdict | null): object {
   if (!verdict) return { rating: null, recommended_mm: null, recommended_awg: null, checks: [] };
@@ -124,7 +128,7 @@ function describeVerdict(verdict: Verdict | null): object {
     recommended_mm: size.diameterMm,
     recommended_awg: size.awg ?? Math.round(mmToAwg(size.diameterMm)),
     passes: recommended.passes,
-    why: recommended.why,
+    why: told(recommended.why),
     thinner: thinner && choice(thinner),
     thicker: thicker && choice(thicker),
     checks: now.checks.map(({ id, ok, value, limit, unit, reason }) => ({
@@ -133,7 +137,7 @@ function describeVerdict(verdict: Verdict | null): object {
       value,
       limit,
       unit,
-      reason,
+      reason: told(reason),
     })),
   };
 }

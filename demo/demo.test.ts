@@ -10,6 +10,7 @@ import { twinAxis, twinOf } from '../core/piece';
 import { mirrorPlan, planPiece } from '../core/plan';
 import { blindMisses, CHOICES, chosen } from '../core/plan/blindPlan.support';
 import { demoPieces } from './pieces';
+import { told } from '../core/words/told.support';
 
 const pieces = demoPieces();
 
@@ -25,9 +26,9 @@ describe('the Lantern Lane pieces', () => {
       expect(refused).toEqual([]);
       const assembly = assemblyOf(piece, plan, dressing, bench);
       expect(assembly.conflicts).toEqual([]);
-      const steps = makeSteps(piece, plan, dressing, assembly, DEFAULT_KIT, 'mm');
+      const steps = makeSteps(piece, plan, dressing, assembly, DEFAULT_KIT);
       expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length);
-      for (const s of steps) expect(s.orders.join(' ')).not.toMatch(/undefined|NaN|null/);
+      for (const s of steps) expect(s.orders.map(told).join(' ')).not.toMatch(/undefined|NaN|null/);
     },
   );
 

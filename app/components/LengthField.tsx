@@ -33,15 +33,22 @@ export function LengthField({
     const length = parseLength(typed, unit);
     if (!length.ok) return length;
     if (length.mm >= min && length.mm <= max) return { ok: true, value: length.mm };
-    const low = `${Number(min.toFixed(2))} mm`;
     const stays = shown === '' ? 'nothing' : withUnit(shown, unit);
+    // Limits are round in millimetres; in inches they are said a little within themselves.
+    const [low, high] =
+      unit === 'mm'
+        ? [`${Number(min.toFixed(2))}`, `${max} mm`]
+        : [
+            printNumber(Math.ceil((min / 25.4) * 1000) / 1000, 3),
+            `${printNumber(Math.floor((max / 25.4) * 1000) / 1000, 3)} in`,
+          ];
     if (soThat !== undefined && length.mm < min) {
       const least = printLength(Math.ceil(min * 100) / 100, unit, 2);
       return { ok: false, message: `At least ${least}, so that ${soThat}. It stays at ${stays}.` };
     }
     return {
       ok: false,
-      message: `Give a length from ${low} to ${max} mm. It stays at ${stays}.`,
+      message: `Give a length from ${low} to ${high}. It stays at ${stays}.`,
     };
   };
   const other =

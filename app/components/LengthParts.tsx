@@ -1,6 +1,6 @@
 import type { Piece } from '@core/piece';
 import { alongBlank, type Stray, type WirePlan } from '@core/plan';
-import { printBoth, printLength, printMm, type LengthUnit } from '@core/units';
+import { printBoth, printLength, printThickness, type LengthUnit } from '@core/units';
 
 const REASONS = {
   smoothing: 'smoothing within the tolerance',
@@ -17,10 +17,11 @@ function StrayWords({ stray, wire, unit }: { stray: Stray; wire: WirePlan; unit:
   const at = printBoth(alongBlank(wire, stray.atMm), unit);
   return (
     <p className="mt-1 text-xs text-soft" data-testid="stray">
-      Walked along in step, the wire lies at most {printMm(stray.mm, 2)} off the line, at {at}
+      Walked along in step, the wire lies at most {printThickness(stray.mm, unit)} off the line, at{' '}
+      {at}
       {stray.atCorner ? ', where a bend rounds the drawn tip' : ''}.
       {stray.roundingMm > 0.005 &&
-        ` Rounding corners takes up to ${printMm(stray.roundingMm, 2)}; elsewhere it stays within ${printMm(stray.elsewhere?.mm ?? 0, 2)}.`}
+        ` Rounding corners takes up to ${printThickness(stray.roundingMm, unit)}; elsewhere it stays within ${printThickness(stray.elsewhere?.mm ?? 0, unit)}.`}
     </p>
   );
 }
@@ -60,9 +61,11 @@ export function LengthParts({
         </tbody>
       </table>
       <p className="mt-2 text-xs text-soft">
-        The drawn line is {printMm(wire.drawnMm)} long; bent, it takes {printMm(wire.developedMm)}
+        The drawn line is {printLength(wire.drawnMm, unit)} long; bent, it takes{' '}
+        {printLength(wire.developedMm, unit)}
         {Math.abs(saved) > 0.05 &&
-          `, ${printMm(Math.abs(saved))} ${saved > 0 ? 'less' : 'more'}`}.{' '}
+          `, ${printLength(Math.abs(saved), unit)} ${saved > 0 ? 'less' : 'more'}`}
+        .{' '}
         {piece.corner === 'reach' &&
           'Corners stand further out, so that the wire’s edge reaches the drawn tips.'}
       </p>
@@ -70,7 +73,10 @@ export function LengthParts({
         <p className="mt-1 text-xs text-soft">
           Of that{' '}
           {reasons
-            .map(({ id, mm }) => `${REASONS[id]} ${mm > 0 ? '+' : '−'}${printMm(Math.abs(mm), 2)}`)
+            .map(
+              ({ id, mm }) =>
+                `${REASONS[id]} ${mm > 0 ? '+' : '−'}${printThickness(Math.abs(mm), unit)}`,
+            )
             .join(', ')}
           .
         </p>

@@ -1,10 +1,11 @@
 import { TriangleAlert } from 'lucide-react';
 import { changePath, closePath, drawnPath, endsMeet, type Piece } from '@core/piece';
 import { breachRemedy, breachWords, type Plan, type Unplanned } from '@core/plan';
-import { printMm } from '@core/units';
+import { printThickness } from '@core/units';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { pathData } from '@core/file';
 import { Button } from './ui';
+import { useUnit, useWords } from '~/state/useWords';
 
 /** Notices shown at once; more would push the figure off the screen. */
 const MOST = 3;
@@ -44,6 +45,8 @@ function UnplannedNotice({
   piece: Piece;
 }) {
   const edit = useEdit();
+  const told = useWords();
+  const unit = useUnit();
   const looser = Math.min(2, Number((2 * piece.toleranceMm).toFixed(2)));
   const far = breach.law === 'strays' || breach.law === 'turns' || breach.law === 'length';
   return (
@@ -54,12 +57,12 @@ function UnplannedNotice({
       <TriangleAlert size={16} aria-hidden="true" />
       <p className="min-w-64 flex-1">
         <strong>{many ? `Wire ${place + 1} is not planned.` : 'This wire is not planned.'}</strong>{' '}
-        {breachWords(breach)} {breachRemedy(breach)} The place is marked on the figure; no number of
-        this wire is used anywhere.
+        {told(breachWords(breach))} {told(breachRemedy(breach))} The place is marked on the figure;
+        no number of this wire is used anywhere.
       </p>
       {far && looser > piece.toleranceMm && (
         <Button onClick={() => edit((p) => ({ ...p, toleranceMm: looser }))}>
-          Stray up to {printMm(looser, 2)}
+          Stray up to {printThickness(looser, unit)}
         </Button>
       )}
       {!far && piece.basis !== 'centre' && (
@@ -98,6 +101,7 @@ function MeetingEnds({ piece, pathId }: { piece: Piece; pathId: string }) {
 
 /** The lines without a plan, as drawn, and the place that is at fault. */
 export function UnplannedLayer({ piece, plan, px }: { piece: Piece; plan: Plan; px: number }) {
+  const told = useWords();
   return plan.unplanned.map(({ pathId, breach }) => {
     const path = piece.paths.find((p) => p.id === pathId);
     return (
@@ -119,7 +123,7 @@ export function UnplannedLayer({ piece, plan, px }: { piece: Piece; plan: Plan; 
           stroke="var(--alert)"
           strokeWidth={2.5 * px}
         >
-          <title>Not planned: {breachWords(breach)}</title>
+          <title>Not planned: {told(breachWords(breach))}</title>
         </circle>
       </g>
     );

@@ -201,7 +201,7 @@ function Band({
         aria-valuetext={
           bend !== null && wire.bends[bend]
             ? bendWords(wire.bends[bend], bend, unit)
-            : `${printNumber(atMm ?? 0, 1)} mm from the end`
+            : `${printLength(atMm ?? 0, unit)} from the end`
         }
         className={`block touch-none select-none ${shiftable && bend !== null ? 'cursor-ew-resize' : ''}`}
         onPointerMove={place}

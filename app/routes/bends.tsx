@@ -64,9 +64,7 @@ export default function BendsScreen() {
         {plan && wire && !twin && <BendEditor wire={wire} flowMPa={plan.flowMPa} />}
       </div>
       <StagePanel wide>
-        {plan && (
-          <AdviceSection advice={plan.advice} work={work} wire={wire} unit={settings.unit} />
-        )}
+        {plan && <AdviceSection advice={plan.advice} work={work} wire={wire} />}
         {wire && <WorkSection work={work} wire={wire} />}
         {wire && work && wire.bends.length > 0 ? (
           arms ? (

@@ -17,6 +17,7 @@ import { VariantSection } from '~/screens/dressing/VariantSection';
 import { WaysSection } from '~/screens/dressing/WaysSection';
 import { EndsSection } from '~/screens/wire/EndsSection';
 import { useEdit, usePointer, useShownPiece, useWorkbench } from '~/state/workbench';
+import { useWords } from '~/state/useWords';
 
 const MOST_ITEMS = 300;
 
@@ -141,6 +142,7 @@ function ItemList({
   choose: (id: string) => void;
   remove: (id: string) => void;
 }) {
+  const told = useWords();
   if (items.length === 0) return null;
   return (
     <ul aria-label="Items" className="rounded-md border border-line bg-raised">
@@ -160,7 +162,7 @@ function ItemList({
               <span>
                 <span className="block font-medium">{kindOf(i).name}</span>
                 <span className={`block text-xs ${refused ? 'text-alert' : 'text-soft'}`}>
-                  {refused ? 'does not go on as it is' : (d?.title ?? '…')}
+                  {refused ? 'does not go on as it is' : d ? told(d.title) : '…'}
                 </span>
               </span>
             </button>

@@ -43,7 +43,7 @@ export default function FigureScreen() {
   const { busy, read } = useImport(
     useCallback(
       (paths: FigurePath[]) => {
-        return bringFirst(store, tools, (piece) => {
+        return bringFirst(store, tools, settings.unit, (piece) => {
           const box = figureBox(piece.paths);
           const placed = box ? mapPaths(paths, translation(box.maxX + 5, box.minY)) : paths;
           return { ...piece, paths: [...piece.paths, ...placed] };
@@ -52,7 +52,7 @@ export default function FigureScreen() {
           editor.setMode('shape');
         });
       },
-      [editor, store, tools],
+      [editor, store, tools, settings.unit],
     ),
   );
   const navigate = useNavigate();

@@ -280,7 +280,7 @@ function Finish({
   ready: boolean;
   problem: string | null;
 }) {
-  const { store, tools } = useWorkbench();
+  const { settings, store, tools } = useWorkbench();
   const navigate = useNavigate();
   const [busy, setBusy] = useState(false);
   const take = async (): Promise<void> => {
@@ -306,7 +306,7 @@ function Finish({
         return;
       }
       const { paths, picture: traced, kept, lost } = answer.value;
-      await bringIn(store, tools, (p) => ({ ...p, paths, picture: traced }));
+      await bringIn(store, tools, settings.unit, (p) => ({ ...p, paths, picture: traced }));
       if (lost.length > 0) {
         toast.warning(
           `The corrections to ${wires(lost)} could not be kept, since rims took the place of lines. Undo brings them back.`,

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Vec } from '@core/geometry';
-import { printNumber } from '@core/units';
+import { printLength, printNumber } from '@core/units';
 import { FigureView } from '~/components/FigureView';
 import { LengthParts } from '~/components/LengthParts';
 import { StagePanel } from '~/components/StagePanel';
@@ -99,7 +99,7 @@ export default function WireScreen() {
             <p className="text-sm">
               {printNumber(plan.massG, 2)} g without the reserve
               {plan.wires.length > 1 &&
-                `, ${plan.wires.length} wires, ${printNumber(plan.totalCutMm, 1)} mm cut in all`}
+                `, ${plan.wires.length} wires, ${printLength(plan.totalCutMm, settings.unit)} cut in all`}
               .
             </p>
           </Section>

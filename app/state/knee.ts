@@ -1,7 +1,7 @@
 import { toast } from 'sonner';
 import type { Piece } from '@core/piece';
 import { betterTolerance, FOLLOW_TOLERANCES, type FollowPoint } from '@core/plan';
-import { printMm } from '@core/units';
+import { printThickness, type LengthUnit } from '@core/units';
 import { report } from '~/storage/report';
 import { slowPlanner, stopTrials } from '~/workers/planner';
 import { Stopped } from '~/workers/restartable';
@@ -55,6 +55,7 @@ async function toleranceAtKnee(piece: Piece, tools: Tools): Promise<number | nul
 export async function bringIn(
   store: PieceStore,
   tools: Tools,
+  unit: LengthUnit,
   change: (piece: Piece) => Piece,
 ): Promise<void> {
   const before = store.getState().piece;
@@ -68,13 +69,16 @@ export async function bringIn(
   }
   const was = piece.toleranceMm;
   edit((p) => ({ ...change(p), toleranceMm }));
-  toast.message(`Followed within ${printMm(toleranceMm, 2)}: more bends would bring little.`, {
-    // The strip below is what one looks at now.
-    position: 'top-center',
-    duration: 10_000,
-    action: {
-      label: `Within ${printMm(was, 2)}`,
-      onClick: () => store.getState().edit((p) => ({ ...p, toleranceMm: was })),
+  toast.message(
+    `Followed within ${printThickness(toleranceMm, unit)}: more bends would bring little.`,
+    {
+      // The strip below is what one looks at now.
+      position: 'top-center',
+      duration: 10_000,
+      action: {
+        label: `Within ${printThickness(was, unit)}`,
+        onClick: () => store.getState().edit((p) => ({ ...p, toleranceMm: was })),
+      },
     },
-  });
+  );
 }

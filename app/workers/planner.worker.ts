@@ -148,12 +148,12 @@ const planner = {
   },
 
   /** The order of assembly of a piece, or of its mirrored twin, and its steps one by one. */
-  assembly: (piece: Piece, bench: Bench, twin: boolean, unit: LengthUnit): MakingPlan => {
+  assembly: (piece: Piece, bench: Bench, twin: boolean): MakingPlan => {
     const { piece: shown, plan } = handed(piece, bench, twin);
     const dressing = dressPiece(shown, plan);
     const assembly = assemblyOf(shown, plan, dressing, bench);
     const kit = bench.kit ?? DEFAULT_KIT;
-    return { twin, assembly, steps: makeSteps(shown, plan, dressing, assembly, kit, unit) };
+    return { twin, assembly, steps: makeSteps(shown, plan, dressing, assembly, kit) };
   },
 
   /** How one wire of a piece, or of its mirrored twin, is worked step by step. */

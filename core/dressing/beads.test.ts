@@ -18,6 +18,7 @@ import {
   ring,
   thin,
 } from './fixtures/ground';
+import { told } from '../words/told.support';
 
 const bead = (lengthMm: number, holeMm = 2, more: Partial<Bead> = {}): Bead => ({
   ...plainBead('Bead', lengthMm),
@@ -73,7 +74,7 @@ describe('beads along a stretch', () => {
   it('a count that does not go in says how many do', () => {
     const item = made('beads', place(50, 0, 18), { beads: [bead(4)], count: 9 });
     const d = dressOne([bar('b', 100)], item);
-    expect(d.problems.map((p) => p.message)).toEqual(['There is room for 4 on 18.0 mm.']);
+    expect(d.problems.map((p) => told(p.message))).toEqual(['There is room for 4 on 18.0 mm.']);
     expect(count(d)).toBe(4);
   });
 
@@ -107,7 +108,7 @@ describe('beads along a stretch', () => {
     ).toEqual([]);
     const bowed = dressOne([ring('r', 8)], made('beads', place(0, 8, 18), { beads: long }));
     // The sag over 8 mm at R 8 is 8 - sqrt(64 - 16).
-    expect(bowed.problems[0]!.message).toContain(`${(8 - Math.sqrt(48)).toFixed(2)} mm more`);
+    expect(told(bowed.problems[0]!.message)).toContain(`${(8 - Math.sqrt(48)).toFixed(2)} mm more`);
   });
 });
 
@@ -152,7 +153,7 @@ describe('a bead across an opening', () => {
     const d = dressOne([ring('r', 20)], item);
     const m = d.marks.find((x) => x.kind === 'bead');
     expect(m?.kind === 'bead' && Math.hypot(m.at.x, m.at.y)).toBeLessThan(0.05);
-    expect(d.notes[0]).toContain('34.0 mm of bare wire');
+    expect(told(d.notes[0])).toContain('34.0 mm of bare wire');
   });
 
   it('one bead fewer is offered until they go in', () => {

@@ -5,6 +5,7 @@ import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
 import { DRESS_KINDS, dressSchema, kindOf, newDressItem, plainBead, type DressItem } from '../item';
 import { planPiece } from '../plan';
 import { dressPiece, type Dressed } from '.';
+import { told } from '../words/told.support';
 
 const at = (x: number, y: number): Vec => ({ x, y });
 const D = 1;
@@ -51,7 +52,7 @@ describe('every kind', () => {
       const on = kindOf({ kind }).place === 'free' ? { ...item, on: stretch(0, 0, 0) } : item;
       const bound = on.kind === 'bind' ? { ...on, strands: 1 } : on;
       const d = dressed([RING], bound);
-      expect(d.title).not.toBe('');
+      expect(told(d.title)).not.toBe('');
       expect(d.problems.filter((p) => p.refused)).toEqual([]);
       if (kind !== 'flatten') expect(d.wires.length + d.beads.length).toBeGreaterThan(0);
       expect(d.marks.length).toBeGreaterThan(0);
@@ -81,7 +82,7 @@ describe('beads', () => {
   it('fill a straight stretch: 52.4 mm take 13 of 4 mm and leave 0.4', () => {
     const d = dressed([BAR], beads(stretch(50, 0, 52.4)));
     expect(d.beads).toMatchObject([{ count: 13 }]);
-    expect(d.problems[0]!.message).toContain('0.4 mm of the stretch stay bare');
+    expect(told(d.problems[0]!.message)).toContain('0.4 mm of the stretch stay bare');
     // Spread over twelve gaps.
     const [spread] = d.problems[0]!.remedies;
     expect(spread).toMatchObject({ kind: 'item' });
@@ -116,10 +117,10 @@ describe('beads', () => {
     expect(d.marks).toEqual([]);
     const [problem] = d.problems;
     expect(problem).toMatchObject({ refused: true });
-    expect(problem!.message).toContain(
+    expect(told(problem!.message)).toContain(
       'its hole is 0.90 mm, and 2 passes of 1.00 mm wire need 2.00 mm',
     );
-    expect(problem!.remedies.map((r) => r.label)).toEqual([
+    expect(problem!.remedies.map((r) => told(r.label))).toEqual([
       expect.stringMatching(/^Use .*frame$/),
       'Pass once',
       'Take a bead with a hole of 2.00 mm',
@@ -139,7 +140,7 @@ describe('beads', () => {
   it('over a corner the wire would have to bow inside the bead', () => {
     const corner = newPath('c', [at(0, 0), at(20, 0), at(20, 20)], false);
     const d = dressed([corner], beads(stretch(20, 0, 12)));
-    expect(d.problems[0]!.message).toMatch(/bow of the wire under it/);
+    expect(told(d.problems[0]!.message)).toMatch(/bow of the wire under it/);
   });
 
   it('wound on: wraps stand equally before and after, and the wire is counted by hand', () => {
@@ -165,7 +166,7 @@ describe('beads', () => {
     const many = { ...across, beads: Array.from({ length: 10 }, () => plainBead()) };
     const full = dressed([RING], many);
     expect(full.problems[0]).toMatchObject({ refused: true });
-    expect(full.problems[0]!.message).toContain('39.0 mm wide and the beads are 40.0 mm');
+    expect(told(full.problems[0]!.message)).toContain('39.0 mm wide and the beads are 40.0 mm');
   });
 });
 
@@ -319,7 +320,7 @@ describe('weaves on the figure', () => {
   it('a net that does not fit its frame is refused, with where to stop', () => {
     const item = { ...newDressItem('net', 'n', stretch(0, 0, 0), stretch(0, 0, 0)), outerMm: 25 };
     const d = dressed([RING], item);
-    expect(d.problems[0]!.message).toContain('the frame stands 19.5 mm from its middle');
+    expect(told(d.problems[0]!.message)).toContain('the frame stands 19.5 mm from its middle');
     const [remedy] = d.problems[0]!.remedies;
     if (remedy?.kind !== 'item') throw new Error('no item');
     const fits = dressed([RING], remedy.item);
@@ -331,7 +332,7 @@ describe('weaves on the figure', () => {
 
   it('outside the figure a net finds no frame', () => {
     const item = newDressItem('net', 'n', stretch(60, 60, 0), stretch(0, 0, 0));
-    expect(dressed([RING], item).problems[0]!.message).toContain('must lie inside');
+    expect(told(dressed([RING], item).problems[0]!.message)).toContain('must lie inside');
   });
 
   it('lacing: straight ways and half turns, by hand', () => {

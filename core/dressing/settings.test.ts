@@ -16,6 +16,8 @@ import {
   ring,
   thin,
 } from './fixtures/ground';
+import { say } from '../words';
+import { told } from '../words/told.support';
 
 type FindingKind = DressOf<'finding'>['what'];
 const FINDINGS = Object.keys(FINDING_NAMES) as FindingKind[];
@@ -104,7 +106,7 @@ describe('hammering', () => {
         const [flat] = d.marks;
         expect(flat?.kind === 'flat' && flat.widthMm).toBeGreaterThan(FRAME);
         const gain = 20 * ((1 / thickMm) ** 0.2 - 1);
-        expect(d.notes[0]).toContain(`It gains ${gain.toFixed(1)} mm`);
+        expect(told(d.notes[0])).toContain(`It gains ${gain.toFixed(1)} mm`);
         expect(d.problems).toEqual([]);
       }),
     );
@@ -122,7 +124,7 @@ describe('hammering', () => {
 
   it('all of it goes into width when the share is one', () => {
     const item = made('flatten', place(50, 0, 20), { thickMm: 0.5, spread: 1 });
-    expect(dressOne([bar('b', 100)], item).notes[0]).toContain('0.0 % longer');
+    expect(told(dressOne([bar('b', 100)], item).notes[0])).toContain('0.0 % longer');
   });
 });
 
@@ -150,7 +152,7 @@ describe('edits', () => {
   });
 
   it('a remedy of the frame changes its thickness only', () => {
-    const next = withRemedy(piece, { kind: 'frame', label: '', diameterMm: 0.6 });
+    const next = withRemedy(piece, { kind: 'frame', label: say``, diameterMm: 0.6 });
     expect(next).toEqual({ ...piece, wire: { ...piece.wire, diameterMm: 0.6 } });
   });
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { newDressItem, type DressItem, type DressOf } from '../item';
 import { bar, dressOne, FRAME, healed, place, ring, thin } from './fixtures/ground';
+import { told } from '../words/told.support';
 
 function weave(more: Partial<DressOf<'weave'>> = {}): DressOf<'weave'> {
   const fresh = newDressItem('weave', 'w', place(50, 0, 30), place(50, 6, 30));
@@ -41,7 +42,7 @@ describe('weaving between rails', () => {
 
   it('more rows than there is room for are said, and filled instead', () => {
     const d = dressOne(rails(6), weave({ rows: 400 }));
-    expect(d.problems[0]!.message).toBe('There is room for 50 of 400 rows.');
+    expect(told(d.problems[0]!.message)).toBe('There is room for 50 of 400 rows.');
     const filled = dressOne(rails(6), healed(d, /Fill/));
     expect(filled.problems).toEqual([]);
     expect(filled.counts[0]!.count).toBe(50);
@@ -54,7 +55,7 @@ describe('weaving between rails', () => {
 
   it('a gap that the wire does not pass is said with its width, and thinner wire heals it', () => {
     const d = dressOne(rails(1.2), weave({ to: place(50, 1.2, 30) }));
-    expect(d.problems[0]!.message).toContain('closes to 0.20 mm');
+    expect(told(d.problems[0]!.message)).toContain('closes to 0.20 mm');
     expect(dressOne(rails(1.2), healed(d, /Weave with/)).problems).toEqual([]);
   });
 
@@ -73,7 +74,7 @@ describe('weaving between rails', () => {
 
   it('each side has as many wraps as the other', () => {
     const d = dressOne(rails(6), weave({ wraps: 3, rows: 10 }));
-    expect(d.notes[0]).toContain('Equal wraps on both sides: 30 each.');
+    expect(told(d.notes[0])).toContain('Equal wraps on both sides: 30 each.');
     const [mark] = d.marks;
     if (mark?.kind !== 'wire') throw new Error('no wire');
     const middles = mark.runs.map(([a, b]) => (a!.y + b!.y) / 2);

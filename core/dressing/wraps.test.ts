@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { distance } from '../geometry';
 import { bar, dressOne, FRAME, healed, made, place, ring, thin } from './fixtures/ground';
+import { told } from '../words/told.support';
 
 const mm = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 describe('coils', () => {
@@ -65,7 +66,7 @@ describe('bindings', () => {
 
   it('a crossing is found and named', () => {
     const d = dressOne(CROSS, made('bind', place(20, 0), { wraps: 6 }));
-    expect(d.title).toBe('Crossing bound, 6 wraps');
+    expect(told(d.title)).toBe('Crossing bound, 6 wraps');
     expect(d.problems).toEqual([]);
   });
 
@@ -196,7 +197,12 @@ describe('rosettes and bands', () => {
     const cupped = dressOne([ring('r', 30)], made('rosette', place(0, 0), { riseMm: 4 }));
     expect(cupped.wires).toEqual(flat.wires);
     const widths = (d: typeof flat): number[] =>
-      [...d.notes.join(' ').matchAll(/(\d+\.\d) mm/g)].map((m) => Number(m[1]));
+      [
+        ...d.notes
+          .map(told)
+          .join(' ')
+          .matchAll(/(\d+\.\d) mm/g),
+      ].map((m) => Number(m[1]));
     expect(widths(cupped).at(-1)).toBeLessThan(widths(flat)[0]!);
   });
 
@@ -211,7 +217,7 @@ describe('rosettes and bands', () => {
     });
     const d = dressOne([ring('r', 30)], item);
     expect(d.wires[0]!.cutMm).toBeCloseTo(20 * Math.hypot(8 + Math.PI * 1.4, 1), 9);
-    expect(d.notes[0]).toContain(`${(20 / Math.PI - 0.4).toFixed(1)} mm`);
+    expect(told(d.notes[0])).toContain(`${(20 / Math.PI - 0.4).toFixed(1)} mm`);
     const guides = d.wires.find((w) => w.role === 'setting')!;
     expect(guides).toMatchObject({ count: 2 });
     expect(guides.wire.diameterMm).toBe(1);

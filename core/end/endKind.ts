@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Field, Fields, Scale } from '../field';
 import type { Primitive, Vec } from '../geometry';
+import { type Said } from '../words';
 
 /** One named part of what an end takes. */
 export interface EndPart {
@@ -36,12 +37,7 @@ export interface EndWords {
   /** such as “the last end” */
   readonly where: string;
   /** an inside across, with the tool that gives it */
-  readonly over: (insideMm: number) => string;
-  /** a length in the maker's unit, and in both */
-  readonly mm: (length: number) => string;
-  readonly both: (length: number) => string;
-  /** a number of turns with its quarters */
-  readonly count: (turns: number) => string;
+  readonly over: (insideMm: number) => Said;
 }
 
 interface Facts<K extends string> {
@@ -60,8 +56,8 @@ interface Facts<K extends string> {
 interface Work<E> {
   /** how it is formed from wire of a thickness, and what length each of its parts takes, mm */
   form(end: E, diameterMm: number): EndForm;
-  /** what the hands do; empty for an end that is left as it is */
-  order(end: E, words: EndWords): string;
+  /** what the hands do; null for an end that is left as it is */
+  order(end: E, words: EndWords): Said | null;
   /** how wide it is, where that is asked, mm */
   outsideMm?(end: E, diameterMm: number): number;
 }

@@ -1,9 +1,9 @@
 import type { Dressing } from '../dressing';
 import type { Piece } from '../piece';
-import { printGauge } from '../units';
 import { METAL_FACTS, type Metal } from '../wire';
 import { plasticMoment } from './limits';
 import { GAUGE_SIZES, METRIC_SIZES, type Size } from './sizes';
+import { asGauge, say, type Said } from '../words';
 
 /**
  * A binding wire is pulled tight round the frame. It must fold well before the frame bends under it,
@@ -26,7 +26,7 @@ export interface BindingAdvice {
   readonly odd: readonly {
     readonly name: string;
     readonly diameterMm: number;
-    readonly why: string;
+    readonly why: Said;
   }[];
 }
 
@@ -62,11 +62,11 @@ export function bindingFor(
   const odd = (dressing?.wires ?? []).flatMap(({ role, name, wire }) => {
     if (role !== 'binding') return [];
     if (wire.diameterMm > mostMm * 1.02) {
-      const why = `wound tight it would bend the ${printGauge(frame.diameterMm)} frame`;
+      const why = say`wound tight it would bend the ${asGauge(frame.diameterMm)} frame`;
       return [{ name, diameterMm: wire.diameterMm, why }];
     }
     if (wire.diameterMm < leastMm * 0.98) {
-      return [{ name, diameterMm: wire.diameterMm, why: 'pulled tight it may tear' }];
+      return [{ name, diameterMm: wire.diameterMm, why: say`pulled tight it may tear` }];
     }
     return [];
   });

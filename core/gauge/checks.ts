@@ -1,7 +1,6 @@
 import { holeNeeded } from '../element';
 import type { FrameHole } from '../item';
 import type { Piece } from '../piece';
-import { printGauge, printMm, printNumber } from '../units';
 import { METAL_FACTS, wireMassG } from '../wire';
 import type { Ground } from './ground';
 import { standing, type Standing } from './hold';
@@ -18,6 +17,7 @@ import {
   toleranceOf,
   type Limits,
 } from './limits';
+import { asGauge, asLength, asNumber, asThickness, say, type Said } from '../words';
 
 export const CHECKS = [
   'stress',
@@ -45,7 +45,7 @@ export interface Check {
   readonly used: number;
   /** whether failing means too thin or too thick */
   readonly failsAs: 'thin' | 'thick';
-  readonly reason: string;
+  readonly reason: Said;
   readonly source: string;
 }
 
@@ -93,7 +93,7 @@ function stressCheck({ share, stressMPa, flowMPa, by }: Standing, ground: Ground
     limit: mayBe * 100,
     unit: '%',
     failsAs: 'thin',
-    reason: `${LOAD_WORDS[by]} it works with ${printNumber(stressMPa, 0)} MPa; at ${printNumber(flowMPa, 0)} MPa it stays bent`,
+    reason: say`${LOAD_WORDS[by]} it works with ${asNumber(stressMPa, 0)} MPa; at ${asNumber(flowMPa, 0)} MPa it stays bent`,
     source:
       'plane frame of beams; flow stress of the worked wire (handbook, Ludwik’s law); the loads are set by practice',
   });
@@ -109,7 +109,7 @@ function lineChecks({ held: { sizeMm, laced }, piece }: Ground, d: number): Chec
         limit: most,
         unit: 'mm',
         failsAs: 'thick',
-        reason: `thicker than a ninth of its size it looks clumsy`,
+        reason: say`thicker than a ninth of its size it looks clumsy`,
         source: 'look; from experience',
       }),
     ];
@@ -125,8 +125,8 @@ function lineChecks({ held: { sizeMm, laced }, piece }: Ground, d: number): Chec
       failsAs: 'thin',
       reason:
         frame > LEAST_FRAME_MM
-          ? `a line of ${printMm(d, 2)} is 1/${printNumber(sizeMm / d, 0)} of its size: it wavers out of its plane`
-          : `wire of ${printMm(d, 2)} binds; a frame of it gives in the fingers`,
+          ? say`a line of ${asThickness(d)} is 1/${asNumber(sizeMm / d, 0)} of its size: it wavers out of its plane`
+          : say`wire of ${asThickness(d)} binds; a frame of it gives in the fingers`,
       source: 'set by practice',
     }),
   ];
@@ -141,7 +141,7 @@ function laceChecks({ held }: Ground, d: number): Check[] {
       limit: LACE_MM,
       unit: 'mm',
       failsAs: 'thick',
-      reason: `wire of ${printMm(d, 2)} is too stiff to be laced`,
+      reason: say`wire of ${asThickness(d)} is too stiff to be laced`,
       source: 'set by practice',
     }),
   ];
@@ -171,8 +171,8 @@ function bendChecks({ piece, plan, tightest, rooms }: Ground, d: number): Check[
         failsAs: 'thick',
         reason:
           at < 0
-            ? `its tightest curve is tighter than the wire is thick`
-            : `the tightest bend is ${printMm(at, 2)} inside; the metal takes ${printMm(least, 2)}`,
+            ? say`its tightest curve is tighter than the wire is thick`
+            : say`the tightest bend is ${asThickness(at)} inside; the metal takes ${asThickness(least)}`,
         source: 'handbook bend ratings',
       }),
     );
@@ -192,7 +192,7 @@ function bendChecks({ piece, plan, tightest, rooms }: Ground, d: number): Check[
         limit: worst.have,
         unit: 'mm',
         failsAs: 'thick',
-        reason: `a corner needs ${printMm(worst.need, 2)} of leg and has ${printMm(worst.have, 2)}`,
+        reason: say`a corner needs ${asThickness(worst.need)} of leg and has ${asThickness(worst.have)}`,
         source: 'geometry of a bend',
       }),
     );
@@ -208,7 +208,7 @@ function handsCheck({ plan, limits }: Ground, d: number): Check {
     limit: limits.handNmm,
     unit: 'N mm',
     failsAs: 'thick',
-    reason: `bending it takes ${printNumber(moment, 0)} N mm at the pliers`,
+    reason: say`bending it takes ${asNumber(moment, 0)} N mm at the pliers`,
     source: 'plastic moment s d³/6; the hand’s limit is typical',
   });
 }
@@ -221,7 +221,7 @@ function cutterCheck(piece: Piece, d: number, limits: Limits): Check {
     limit: most,
     unit: 'mm',
     failsAs: 'thick',
-    reason: `a cutter for ${printMm(limits.cutterMm)} copper takes ${METAL_FACTS[piece.wire.metal].name.toLowerCase()} up to ${printMm(most, 2)}`,
+    reason: say`a cutter for ${asLength(limits.cutterMm)} copper takes ${METAL_FACTS[piece.wire.metal].name.toLowerCase()} up to ${asThickness(most)}`,
     source: 'cross-section times hard flow stress, against your cutter',
   });
 }
@@ -242,7 +242,7 @@ function holeChecks({ holes }: Ground, d: number): Check[] {
       limit: hole.bead.holeMm,
       unit: 'mm',
       failsAs: 'thick',
-      reason: `${hole.bead.name} has a hole of ${printMm(hole.bead.holeMm, 2)}; ${hole.passes > 1 ? `${hole.passes} passes of ` : ''}${printGauge(d)} need ${printMm(need, 2)}`,
+      reason: say`${hole.bead.name} has a hole of ${asThickness(hole.bead.holeMm)}; ${hole.passes > 1 ? say`${hole.passes} passes of ` : ''}${asGauge(d)} need ${asThickness(need)}`,
       source: 'packed circles and the bow of the wire',
     }),
   ];
@@ -258,7 +258,7 @@ function earChecks({ piece, plan, hang, limits, pierces }: Ground, d: number): C
         limit: PIERCING_MM,
         unit: 'mm',
         failsAs: 'thick',
-        reason: `the ear hook is the frame’s own wire, and piercings take up to ${printMm(PIERCING_MM, 2)}`,
+        reason: say`the ear hook is the frame’s own wire, and piercings take up to ${asThickness(PIERCING_MM)}`,
         source: 'usual ear wires, 0.6 to 1.0 mm',
       }),
     );
@@ -276,7 +276,7 @@ function earChecks({ piece, plan, hang, limits, pierces }: Ground, d: number): C
         limit: limits.earG,
         unit: 'g',
         failsAs: 'thick',
-        reason: `one earring weighs ${printNumber(grams, 1)} g`,
+        reason: say`one earring weighs ${asNumber(grams, 1)} g`,
         source: 'comfort; from experience',
       }),
     );

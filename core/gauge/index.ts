@@ -24,7 +24,6 @@ export {
 export { RATING_MEANS, RATINGS, type Rated, type Rating } from './rating';
 export { gaugeRemedies, type GaugeRemedy } from './remedies';
 export {
-  sizeName,
   verdictFrom,
   verdictOf,
   type Choice,
@@ -33,3 +32,4 @@ export {
   type Verdict,
   type WeakSpot,
 } from './verdict';
+export type { Size } from './sizes';

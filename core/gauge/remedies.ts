@@ -13,12 +13,13 @@ import { tapStrain } from './hardening';
 import { flowIn, type Held } from './hold';
 import { seriesOf } from './sizes';
 import { rate, RATINGS, type Rated } from './rating';
-import { sizeName, type Verdict } from './verdict';
+import type { Verdict } from './verdict';
+import { asGauge, asLength, inWords, say, type Said } from '../words';
 
 /** A remedy with what it gains, tried before it is offered. */
 export interface GaugeRemedy {
   readonly id: string;
-  readonly label: string;
+  readonly label: Said;
   readonly change: GaugeChange;
   /** the place it is about, or null for all of the wire */
   readonly at: Vec | null;
@@ -44,7 +45,7 @@ type Kind = (typeof KINDS)[number];
 interface Wish {
   readonly id: string;
   readonly kind: Kind;
-  readonly label: string;
+  readonly label: Said;
   readonly change: GaugeChange;
 }
 
@@ -79,7 +80,7 @@ function wishes(piece: Piece, plan: Plan, verdict: Verdict): Wish[] {
     out.push({
       id: `size-${s.diameterMm}`,
       kind: 'size',
-      label: `Take ${sizeName(s)}`,
+      label: say`Take ${asGauge(s.diameterMm)}`,
       change: { kind: 'diameter', diameterMm: s.diameterMm },
     });
   }
@@ -103,7 +104,7 @@ function endWishes(piece: Piece, plan: Plan): Wish[] {
         {
           id: `end-${w}-${which}`,
           kind: 'close',
-          label: `Bind the ${whereabouts(plan, at)} end`,
+          label: say`Bind the ${whereabouts(plan, at)} end`,
           change: { kind: 'item', item: bindAt(piece, at) },
         },
       ];
@@ -128,7 +129,7 @@ function stiffer(piece: Piece, plan: Plan, verdict: Verdict): Wish[] {
       out.push({
         id: `bind-${c.at.x.toFixed(1)}-${c.at.y.toFixed(1)}`,
         kind: 'bind',
-        label: `Bind the ${whereabouts(plan, c.at)} crossing`,
+        label: say`Bind the ${whereabouts(plan, c.at)} crossing`,
         change: { kind: 'item', item: bindAt(piece, c.at) },
       });
     });
@@ -150,7 +151,7 @@ function stiffer(piece: Piece, plan: Plan, verdict: Verdict): Wish[] {
       out.push({
         id: `seam-${w}`,
         kind: 'close',
-        label: 'Wrap the overlap shut',
+        label: say`Wrap the overlap shut`,
         change: { kind: 'item', item },
       });
     }
@@ -161,7 +162,7 @@ function stiffer(piece: Piece, plan: Plan, verdict: Verdict): Wish[] {
     out.push({
       id: 'solder',
       kind: 'close',
-      label: open ? 'Solder it shut' : 'Solder its ends where they touch',
+      label: open ? say`Solder it shut` : say`Solder its ends where they touch`,
       change: { kind: 'closing', closing: 'solder' },
     });
   }
@@ -169,7 +170,7 @@ function stiffer(piece: Piece, plan: Plan, verdict: Verdict): Wish[] {
     out.push({
       id: 'tap',
       kind: 'hammer',
-      label: 'Tap it all over on the block',
+      label: say`Tap it all over on the block`,
       change: { kind: 'harden' },
     });
   }
@@ -187,7 +188,7 @@ function stiffer(piece: Piece, plan: Plan, verdict: Verdict): Wish[] {
     out.push({
       id: 'flatten',
       kind: 'hammer',
-      label: `Hammer ${length.toFixed(0)} mm flat at the weakest place`,
+      label: say`Hammer ${asLength(length)} flat at the weakest place`,
       change: { kind: 'item', item: flat },
     });
   }
@@ -196,23 +197,25 @@ function stiffer(piece: Piece, plan: Plan, verdict: Verdict): Wish[] {
     out.push({
       id: `temper-${harder}`,
       kind: 'temper',
-      label: `Take ${TEMPER_NAMES[harder]} wire`,
+      label: say`Take ${TEMPER_NAMES[harder]} wire`,
       change: { kind: 'temper', temper: harder },
     });
   }
   return out;
 }
 
+const sameWords = (a: Said, b: Said): boolean => inWords(a, 'mm') === inWords(b, 'mm');
+
 /** Wishes that read alike are told apart by which lies further left. */
 function toldApart(list: readonly Wish[]): Wish[] {
   return list.map((wish) => {
-    const alike = list.filter((w) => w.label === wish.label);
+    const alike = list.filter((w) => sameWords(w.label, wish.label));
     if (alike.length < 2) return wish;
     const x = ({ change }: Wish): number => (change.kind === 'item' ? change.item.on.x : 0);
     const rank = [...alike].sort((a, b) => x(a) - x(b)).indexOf(wish) + 1;
     const which =
       alike.length === 2 ? (rank === 1 ? 'left one' : 'right one') : `${rank}. from the left`;
-    return { ...wish, label: `${wish.label} (${which})` };
+    return { ...wish, label: say`${wish.label} (${which})` };
   });
 }
 

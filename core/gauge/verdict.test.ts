@@ -12,6 +12,7 @@ import { gaugeRemedies, type GaugeRemedy } from './remedies';
 import { ALL_SIZES, GAUGE_SIZES, METRIC_SIZES, seriesOf } from './sizes';
 import { groundFor } from './ground';
 import { verdictFrom, verdictOf, type Verdict } from './verdict';
+import { told } from '../words/told.support';
 
 function judged(piece: Piece, limits: Limits = DEFAULT_LIMITS): Verdict {
   const { plan, dressing } = planned(piece);
@@ -64,16 +65,16 @@ describe('the recommended gauge', () => {
     const { thinner, thicker, tried } = judged(ringPiece(20));
     const of = (mm: number) => tried.find((t) => t.diameterMm === mm)!;
     expect(of(thinner!.size.diameterMm).ok).toBe(false);
-    expect(thinner!.why).toMatch(/^Floppy: .*(stays bent|of its size)/);
+    expect(told(thinner!.why)).toMatch(/^Floppy: .*(stays bent|of its size)/);
     expect(of(thicker!.size.diameterMm).ok).toBe(true);
-    expect(thicker!.why).toMatch(/2\.0 times the force/);
+    expect(told(thicker!.why)).toMatch(/2\.0 times the force/);
   });
 
   it('when thin and thick sides leave nothing, it names the one that misses least', () => {
     const limits = { ...DEFAULT_LIMITS, handNmm: 20 };
     const { recommended } = judged(ringPiece(80, { wire: wire({ metal: 'brass' }) }), limits);
     expect(recommended.passes).toBe(false);
-    expect(recommended.why).toContain('No size suits in everything');
+    expect(told(recommended.why)).toContain('No size suits in everything');
   });
 });
 
@@ -169,7 +170,7 @@ describe('checks against arithmetic', () => {
       tried.find((t) => t.diameterMm === mm)!.checks.find((c) => c.id === 'holes')!;
     expect(hole(1.024).ok).toBe(true);
     expect(hole(1.15).ok).toBe(false);
-    expect(hole(1.15).reason).toContain('Pearl has a hole of 1.10 mm');
+    expect(told(hole(1.15).reason)).toContain('Pearl has a hole of 1.10 mm');
   });
 
   it('ears: the hook’s thickness and the weight on it', () => {
@@ -226,11 +227,11 @@ describe('remedies', () => {
   });
 
   it('binding a crossing, closing a seam, harder wire and thicker wire are among them', () => {
-    const labels = offered(crossed).map((r) => r.label);
+    const labels = offered(crossed).map((r) => told(r.label));
     expect(labels).toContain('Bind the upper left crossing');
     expect(labels).toContain('Take half hard wire');
     expect(labels.some((l) => l.startsWith('Take 0.81 mm'))).toBe(true);
-    const closing = offered(overlapped).map((r) => r.label);
+    const closing = offered(overlapped).map((r) => told(r.label));
     expect(closing).toContain('Wrap the overlap shut');
     expect(closing).toContain('Solder it shut');
   });
@@ -241,7 +242,7 @@ describe('remedies', () => {
       ...thin,
       making: { ...DEFAULT_MAKING, wornAs: 'ornament' },
     });
-    const bind = offered(loop).find((r) => r.label.startsWith('Bind the upper left end'))!;
+    const bind = offered(loop).find((r) => told(r.label).startsWith('Bind the upper left end'))!;
     expect(bind.rated.share).toBeLessThan(0.8 * judged(loop).now.rated.share);
     const bound = withGaugeChange(loop, bind.change);
     expect(offered(bound).some((r) => r.label === bind.label)).toBe(false);
@@ -306,7 +307,7 @@ describe('weak spots, binding and wear', () => {
       thread: { metal: 'copper', temper: 'dead-soft', diameterMm: 0.8 },
     });
     const bar = pieceOf([openPath('w', [0, 0], [0, 40], [20, 40])], { dressing: [thick] });
-    expect(judged(bar).binding.odd[0]!.why).toContain('it would bend the');
+    expect(told(judged(bar).binding.odd[0]!.why)).toContain('it would bend the');
   });
 
   it('says where pulls, twists, hammering and folds may crack the wire', () => {

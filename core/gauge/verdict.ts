@@ -2,7 +2,7 @@ import type { Dressing } from '../dressing';
 import type { Vec } from '../geometry';
 import type { Piece } from '../piece';
 import { placeOnWire, type Plan } from '../plan';
-import { nominalAwg, printGauge, printNumber } from '../units';
+import { nominalAwg } from '../units';
 import { wireMassG } from '../wire';
 import { bindingFor, type BindingAdvice } from './binding';
 import { checksAt, type Check } from './checks';
@@ -14,6 +14,7 @@ import { edgesOf, rate, type Edges, type Rated, type Rating } from './rating';
 import { ALL_SIZES, seriesOf, type Size } from './sizes';
 import type { SeamHold } from './ties';
 import { wearNotes, type WearNote } from './wear';
+import { asLength, asNumber, capital, joined, say, type Said } from '../words';
 
 /** A thickness as it was tried. */
 export interface Tried extends Size {
@@ -30,7 +31,7 @@ export interface Tried extends Size {
 
 export interface Choice {
   readonly size: Size;
-  readonly why: string;
+  readonly why: Said;
 }
 
 /** A stretch of wire and how hard it works: shares of what it bears, by load. */
@@ -129,35 +130,37 @@ export function judge(ground: Ground): Judged {
   };
 }
 
-const percentOf = (share: number): string => `${printNumber(share * 100, 0)} %`;
-const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+const percentOf = (share: number): Said => say`${asNumber(share * 100, 0)} %`;
 
-const delicateWhy = ({ rated, springMm }: Tried): string =>
-  `Keeps its shape when treated with care: it takes ${percentOf(rated.share)} of what leaves no set, and springs by ${printNumber(springMm, 1)} mm.`;
+const delicateWhy = ({ rated, springMm }: Tried): Said =>
+  say`Keeps its shape when treated with care: it takes ${percentOf(rated.share)} of what leaves no set, and springs by ${asLength(springMm)}.`;
 
-function whyChosen(t: Tried): string {
+function whyChosen(t: Tried): Said {
   if (!t.ok) {
     const bad = t.checks.filter((c) => !c.ok);
-    return `No size suits in everything; this one misses least: ${bad.map((c) => c.reason).join('; ')}.`;
+    return say`No size suits in everything; this one misses least: ${joined(
+      bad.map((c) => c.reason),
+      '; ',
+    )}.`;
   }
   const { rating, share, slender } = t.rated;
-  if (rating === 'delicate') return `The thinnest that can be worn. ${delicateWhy(t)}`;
-  if (rating === 'stout') return `No thinner one suits in everything.`;
+  if (rating === 'delicate') return say`The thinnest that can be worn. ${delicateWhy(t)}`;
+  if (rating === 'stout') return say`No thinner one suits in everything.`;
   return slender
-    ? `The thinnest that keeps its shape: a thinner line would waver out of its plane.`
-    : `The thinnest that keeps its shape: it works with ${percentOf(share)} of what it bears, and springs by ${printNumber(t.springMm, 1)} mm.`;
+    ? say`The thinnest that keeps its shape: a thinner line would waver out of its plane.`
+    : say`The thinnest that keeps its shape: it works with ${percentOf(share)} of what it bears, and springs by ${asLength(t.springMm)}.`;
 }
 
-function whyNot(t: Tried, chosen: Tried, { plan }: Ground): string {
+function whyNot(t: Tried, chosen: Tried, { plan }: Ground): Said {
   const failing = t.checks.filter((c) => !c.ok);
   if (failing.length > 0) {
     const { reason, failsAs } = worst(failing);
-    return `${failsAs === 'thin' ? 'Floppy: ' : ''}${failsAs === 'thin' ? reason : capital(reason)}.`;
+    return say`${failsAs === 'thin' ? 'Floppy: ' : ''}${failsAs === 'thin' ? reason : capital(reason)}.`;
   }
-  if (t.rated.rating === 'delicate') return `Delicate. ${delicateWhy(t)}`;
+  if (t.rated.rating === 'delicate') return say`Delicate. ${delicateWhy(t)}`;
   const harder =
     plasticMoment(plan.flowMPa, t.diameterMm) / plasticMoment(plan.flowMPa, chosen.diameterMm);
-  return `${capital(t.rated.rating)}: it holds too, with more to spare, but takes ${printNumber(harder, 1)} times the force to bend and weighs ${printNumber(t.massG - chosen.massG, 1)} g more.`;
+  return say`${capital(say`${t.rated.rating}`)}: it holds too, with more to spare, but takes ${asNumber(harder, 1)} times the force to bend and weighs ${asNumber(t.massG - chosen.massG, 1)} g more.`;
 }
 
 /** Two weak spots are at least so far apart, mm. */
@@ -222,6 +225,3 @@ export function verdictFrom(ground: Ground, dressing: Dressing | null): Verdict 
     seams: held.mesh.seams,
   };
 }
-
-/** How a size is named in a sentence. */
-export const sizeName = ({ diameterMm }: Size): string => printGauge(diameterMm);

@@ -2,12 +2,12 @@ import { groundOf, type Dressing } from '../dressing';
 import { kindOf, type ItemWear } from '../item';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
-import { printMm } from '../units';
+import { asLength, counted, say, type Said } from '../words';
 
 /** A caution about what the work does to the wire; from experience, never a promise. */
 export interface WearNote {
   readonly id: ItemWear['id'] | 'pulls' | 'rebent' | 'folds';
-  readonly text: string;
+  readonly text: Said;
 }
 
 /** Thin wire pulled through so often, and so long, has hardened noticeably by its end (typical). */
@@ -23,7 +23,7 @@ export function wearNotes(piece: Piece, plan: Plan, dressing: Dressing | null): 
     if (kindOf(item).traits.pulled && (pulls > MANY_PULLS || longest > LONG_MM)) {
       notes.push({
         id: 'pulls',
-        text: `The thin wire is pulled through ${pulls} times over ${printMm(longest, 0)}. Each pull hardens it and opens kinks: keep it straight, or work in two lengths.`,
+        text: say`The thin wire is pulled through ${counted(pulls, 'time', 'times')} over ${asLength(longest)}. Each pull hardens it and opens kinks: keep it straight, or work in two lengths.`,
       });
     }
     const wear = kindOf(item).wear?.(ground, item);
@@ -37,7 +37,7 @@ export function wearNotes(piece: Piece, plan: Plan, dressing: Dressing | null): 
   if (hard && folds > 0) {
     notes.push({
       id: 'folds',
-      text: `${folds === 1 ? 'A fold' : `${folds} folds`} pressed shut in ${piece.wire.temper === 'hard' ? 'hard' : 'half hard'} wire: fold once and do not open it again.`,
+      text: say`${counted(folds, 'fold', 'folds')} pressed shut in ${piece.wire.temper === 'hard' ? 'hard' : 'half hard'} wire: fold once and do not open it again.`,
     });
   }
   const corners = plan.wires.reduce(
@@ -47,8 +47,9 @@ export function wearNotes(piece: Piece, plan: Plan, dressing: Dressing | null): 
   if (hard && corners > 0) {
     notes.push({
       id: 'rebent',
-      text: 'A corner bent back and forth in this temper may crack at the third bend. Mark well and bend once.',
+      text: say`A corner bent back and forth in this temper may crack at the third bend. Mark well and bend once.`,
     });
   }
-  return notes.filter((n, i) => notes.findIndex((m) => m.text === n.text) === i);
+  const texts = notes.map((n) => JSON.stringify(n.text));
+  return notes.filter((_, i) => texts.indexOf(texts[i]!) === i);
 }

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { bar, dressOne, made, place, ring, thin } from '../dressing/fixtures/ground';
 import { newPath } from '../piece';
 import { lie, plaitFactor } from './kinds/braid';
+import { told } from '../words/told.support';
 
 const apart = (t: number): number => {
   const [a, b] = [lie(t), lie(t + 1 / 3)];
@@ -54,7 +55,7 @@ describe('a braid of three', () => {
   it('plaited too closely says so, with a pitch that is not', () => {
     const item = made('braid', place(30, 0, 20), { pitchMm: 1 });
     const [problem] = dressOne([bar('w', 60)], item).problems;
-    expect(problem?.message).toMatch(/near breaking/);
+    expect(told(problem?.message)).toMatch(/near breaking/);
     const [remedy] = problem!.remedies;
     expect(remedy?.kind).toBe('item');
     if (remedy?.kind === 'item') {

@@ -1,8 +1,9 @@
 import { holeNeeded } from '../element';
-import { awgToMm, mmToAwg, printGauge, printMm } from '../units';
+import { awgToMm, mmToAwg } from '../units';
 import type { Bead } from './bead';
 import type { ItemLike, Problem, Remedy } from './layout';
 import type { Thread } from './thread';
+import { asGauge, asThickness, say } from '../words';
 
 /** The next whole gauge whose wire is not thicker. */
 export const gaugeNotOver = (mm: number): number =>
@@ -40,7 +41,7 @@ export function holeProblem<Item extends Beaded>(
   const thinnest = ((bead.holeMm - wire.sagMm) / packed) * wire.diameterMm;
   if (thinnest > 0.16) {
     const thinner = gaugeNotOver(thinnest);
-    const label = `Use ${printGauge(thinner)} ${wire.frame ? 'frame' : 'wire'}`;
+    const label = say`Use ${asGauge(thinner)} ${wire.frame ? 'frame' : 'wire'}`;
     if (wire.frame) remedies.push({ kind: 'frame', label, diameterMm: thinner });
     else if (item.thread) {
       const next = { ...item, thread: { ...item.thread, diameterMm: thinner } };
@@ -51,15 +52,15 @@ export function holeProblem<Item extends Beaded>(
   const hole = Math.ceil(needed * 20 - 1e-9) / 20;
   if (hole < bead.acrossMm) {
     const beads = item.beads.map((b) => (b === bead ? { ...b, holeMm: hole } : b));
-    const label = `Take a bead with a hole of ${printMm(hole, 2)}`;
+    const label = say`Take a bead with a hole of ${asThickness(hole)}`;
     remedies.push({ kind: 'item', label, item: { ...item, beads } });
   }
   remedies.push(...besides.last);
-  const passes = wire.passes > 1 ? `${wire.passes} passes of ` : '';
+  const passes = wire.passes > 1 ? say`${wire.passes} passes of ` : '';
   const bow =
-    wire.sagMm > 0.02 ? ` and the bow of the wire under it ${printMm(wire.sagMm, 2)} more` : '';
+    wire.sagMm > 0.02 ? say` and the bow of the wire under it ${asThickness(wire.sagMm)} more` : '';
   return {
-    message: `${bead.name} does not go on: its hole is ${printMm(bead.holeMm, 2)}, and ${passes}${printMm(wire.diameterMm, 2)} wire need ${printMm(packed, 2)}${bow}.`,
+    message: say`${bead.name} does not go on: its hole is ${asThickness(bead.holeMm)}, and ${passes}${asThickness(wire.diameterMm)} wire need ${asThickness(packed)}${bow}.`,
     remedies,
     refused: true,
   };

@@ -7,6 +7,7 @@ import type { ItemLike, Layout } from './layout';
 import { stretchSchema, type StretchPlace } from './place';
 import type { Stiffening } from './stiffness';
 import type { Thread } from './thread';
+import { say, type Said } from '../words';
 
 export const ITEM_GROUPS = [
   'Beads',
@@ -83,7 +84,7 @@ export interface ItemTie {
 /** A caution about what the work does to the wire; from experience, never a promise. */
 export interface ItemWear {
   readonly id: 'twist' | 'hammered';
-  readonly text: string;
+  readonly text: Said;
 }
 
 /** What a bead on the frame asks of the frame's wire. */
@@ -104,24 +105,22 @@ export interface Given {
 
 /** What the hands' orders are made from. */
 export interface OrderWords {
-  /** a length in the maker's unit */
-  readonly mm: (length: number) => string;
   /** the wires to cut, one line each */
-  readonly cut: readonly string[];
+  readonly cut: readonly Said[];
   /** the beads, such as “3 × Round bead” */
-  readonly beads: string;
+  readonly beads: Said;
   readonly count: (what: CountKey) => number;
-  readonly notes: readonly string[];
+  readonly notes: readonly Said[];
 }
 
 /** Another item that could stand for one whose place in the order cannot be; null leaves it out. */
 export interface Instead {
-  readonly label: string;
+  readonly label: Said;
   readonly item: ItemLike | null;
 }
 
 /** The last order of most items with tails. */
-export const TUCK = 'Trim both ends, press them in on the back.';
+export const TUCK = say`Trim both ends, press them in on the back.`;
 
 interface Facts<K extends string> {
   readonly kind: K;
@@ -139,7 +138,7 @@ interface Work<I> {
   /** where it lies, what it takes and how it looks; null where there is no wire for it */
   layout(ground: Ground, item: I): Layout | null;
   /** what the hands do, line by line */
-  orders(item: I, words: OrderWords): readonly string[];
+  orders(item: I, words: OrderWords): readonly Said[];
   nature?(item: I): Nature;
   /** as it must be on the mirrored figure */
   mirrored?(item: I): I;

@@ -1,5 +1,6 @@
 import type { Vec } from '../geometry';
 import type { Metal } from '../wire';
+import type { Said } from '../words';
 import type { Bead } from './bead';
 import type { Counted } from './counts';
 import type { Span } from './ground';
@@ -62,11 +63,11 @@ export type ItemLike = {
 
 /** A change that answers a problem, as data. */
 export type Remedy<Item extends ItemLike = ItemLike> =
-  | { readonly kind: 'item'; readonly label: string; readonly item: Item }
-  | { readonly kind: 'frame'; readonly label: string; readonly diameterMm: number };
+  | { readonly kind: 'item'; readonly label: Said; readonly item: Item }
+  | { readonly kind: 'frame'; readonly label: Said; readonly diameterMm: number };
 
 export interface Problem<Item extends ItemLike = ItemLike> {
-  readonly message: string;
+  readonly message: Said;
   readonly remedies: readonly Remedy<Item>[];
   /** the item cannot be put on so */
   readonly refused: boolean;
@@ -75,14 +76,14 @@ export interface Problem<Item extends ItemLike = ItemLike> {
 /** One item as it lies on its figure. */
 export interface Layout<Item extends ItemLike = ItemLike> {
   /** what it is, such as “Coil, 24 turns” */
-  readonly title: string;
+  readonly title: Said;
   readonly counts: readonly Counted[];
   readonly wires: readonly WireUse[];
   readonly beads: readonly BeadUse[];
   readonly findings: readonly FindingUse[];
   readonly spans: readonly Span[];
   readonly marks: readonly DressMark[];
-  readonly notes: readonly string[];
+  readonly notes: readonly Said[];
   readonly problems: readonly Problem<Item>[];
 }
 

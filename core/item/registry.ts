@@ -23,6 +23,7 @@ import { weave } from './kinds/weave';
 import { woundBeads } from './kinds/woundBeads';
 import type { ItemLike, Layout, Remedy } from './layout';
 import type { StretchPlace } from './place';
+import type { Said } from '../words';
 import { THIN_COPPER, type Thread } from './thread';
 
 /** Every kind of item that a figure can be dressed with, in the order in which they are offered. */
@@ -102,7 +103,7 @@ export function layItem(ground: Ground, item: DressItem): Layout<DressItem> | nu
 export const insteadOf = (
   item: DressItem,
   frame: Thread,
-): readonly { readonly label: string; readonly item: DressItem | null }[] =>
+): readonly { readonly label: Said; readonly item: DressItem | null }[] =>
   (kindOf(item).instead?.(item, frame) ?? []).flatMap(({ label, item: other }) => {
     const sound = other && kept(other);
     return other && !sound ? [] : [{ label, item: sound }];

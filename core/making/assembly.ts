@@ -7,17 +7,18 @@ import { stepsOf, type WireSteps } from '../steps';
 import { inOrder, type Precedence } from './precedence';
 import type { Task } from './taskBook';
 import { taskGraph } from './tasks';
+import { say, type Said } from '../words';
 
 /** A change that takes a contradiction away; each was tried before it is offered. */
 export interface OrderRemedy {
-  readonly label: string;
+  readonly label: Said;
   readonly piece: Piece;
 }
 
 export interface Conflict {
   readonly ring: readonly Precedence[];
   /** names of the tasks in the ring, in order */
-  readonly titles: readonly string[];
+  readonly titles: readonly Said[];
   readonly remedies: readonly OrderRemedy[];
 }
 
@@ -56,7 +57,7 @@ function candidates(piece: Piece, ring: readonly Precedence[]): OrderRemedy[] {
   for (const wish of ring.filter((e) => e.wished)) {
     const order = piece.making.order.filter((o) => o.first !== wish.first || o.then !== wish.then);
     out.push({
-      label: 'Let go of that wish',
+      label: say`Let go of that wish`,
       piece: { ...piece, making: { ...piece.making, order } },
     });
   }
@@ -66,10 +67,10 @@ function candidates(piece: Piece, ring: readonly Precedence[]): OrderRemedy[] {
     for (const from of ['first', 'last', 'middle'] as const) {
       if (from === piece.from) continue;
       const where = { first: 'the first end', last: 'the last end', middle: 'the middle' }[from];
-      out.push({ label: `Bend from ${where}`, piece: { ...piece, from } });
+      out.push({ label: say`Bend from ${where}`, piece: { ...piece, from } });
     }
     if (piece.work === 'spool') {
-      out.push({ label: 'Cut the wire first', piece: { ...piece, work: 'cut' } });
+      out.push({ label: say`Cut the wire first`, piece: { ...piece, work: 'cut' } });
     }
   }
   for (const item of involved) {
@@ -98,7 +99,7 @@ export function assemblyOf(piece: Piece, plan: Plan, dressing: Dressing, bench: 
     works,
     conflicts: rings.map((ring) => ({
       ring,
-      titles: ring.map((e) => titles.get(e.first) ?? e.first),
+      titles: ring.map((e) => titles.get(e.first) ?? say`${e.first}`),
       remedies: candidates(piece, ring).filter((r) => heals(r.piece)),
     })),
   };

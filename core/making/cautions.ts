@@ -1,26 +1,25 @@
 import type { Piece } from '../piece';
+import { say, type Said } from '../words';
 
 /** A short caution at the step where it applies. */
 export interface Caution {
   readonly id: string;
-  readonly text: string;
+  readonly text: Said;
 }
 
 const CAUTIONS = {
-  cut: 'Wear eye protection; hold the offcut or point it down.',
-  whip: 'A long springy wire whips round: keep its end in the hand.',
-  drill: 'Straightening in a drill: low speed, short lengths, hair and sleeves tied back.',
-  hammer: 'Mind fingers, ears and eyes; never hammer over thin binding wire or beads.',
-  file: 'Round every end that can touch skin with a file or cup burr; feel for points.',
-  nylon:
-    'Plated or coated wire: nylon jaws or taped jaws. Ridges and edges scratch it; filing and hammering take the colour off.',
-  pierced:
-    'Worn in a pierced ear: choose the metal with care for nickel allergy and follow your local rules on nickel release. Piercing is for a professional.',
-  patina: 'Patina chemicals: ventilation, gloves, and the product’s safety sheet.',
-  solder: 'Torch: ventilation, eye protection, a fireproof surface, your local fire rules.',
-  epoxy: 'Epoxy: gloves, ventilation, and the product’s safety sheet.',
-  choking: 'Small parts and cords are a choking and strangling hazard to children.',
-  strain: 'Thick hard wire strains the hands: rest between bends.',
+  cut: say`Wear eye protection; hold the offcut or point it down.`,
+  whip: say`A long springy wire whips round: keep its end in the hand.`,
+  drill: say`Straightening in a drill: low speed, short lengths, hair and sleeves tied back.`,
+  hammer: say`Mind fingers, ears and eyes; never hammer over thin binding wire or beads.`,
+  file: say`Round every end that can touch skin with a file or cup burr; feel for points.`,
+  nylon: say`Plated or coated wire: nylon jaws or taped jaws. Ridges and edges scratch it; filing and hammering take the colour off.`,
+  pierced: say`Worn in a pierced ear: choose the metal with care for nickel allergy and follow your local rules on nickel release. Piercing is for a professional.`,
+  patina: say`Patina chemicals: ventilation, gloves, and the product’s safety sheet.`,
+  solder: say`Torch: ventilation, eye protection, a fireproof surface, your local fire rules.`,
+  epoxy: say`Epoxy: gloves, ventilation, and the product’s safety sheet.`,
+  choking: say`Small parts and cords are a choking and strangling hazard to children.`,
+  strain: say`Thick hard wire strains the hands: rest between bends.`,
 } as const;
 export type CautionId = keyof typeof CAUTIONS;
 
@@ -30,10 +29,10 @@ export const caution = (id: CautionId): Caution => ({ id, text: CAUTIONS[id] });
 const KIND_TO_EARS = new Set(['titanium', 'niobium', 'fine-silver', 'gold-filled']);
 
 /** What to say of the metal that goes through an ear. */
-export const earMetal = (metal: Piece['wire']['metal'], name: string): string =>
+export const earMetal = (metal: Piece['wire']['metal'], name: string): Said =>
   KIND_TO_EARS.has(metal)
-    ? `${name} is often chosen for pierced ears; ask how the wire was made.`
-    : `${name} in a pierced ear can irritate: many makers take niobium, titanium or fine silver for the ear wire.`;
+    ? say`${name} is often chosen for pierced ears; ask how the wire was made.`
+    : say`${name} in a pierced ear can irritate: many makers take niobium, titanium or fine silver for the ear wire.`;
 
 /** Beyond this plastic moment, N mm, bending by hand is hard work (typical). */
 const STRAIN_NMM = 90;

@@ -16,4 +16,5 @@ export {
   withStep,
   type MakingRecord,
 } from './record';
+export { REASONS, type Reason } from './reasons';
 export type { Task } from './taskBook';

@@ -2,6 +2,7 @@ import { eyesOf, isIn, overlaps, type Dressed } from '../dressing';
 import { distance } from '../geometry';
 import { kindOf } from '../item';
 import type { WireSteps } from '../steps';
+import type { Reason } from './reasons';
 import { taskOf, type TaskBook } from './taskBook';
 
 /** The last step that bends a stretch of a wire; 0 when none does. */
@@ -42,9 +43,9 @@ export function itemTasks(book: TaskBook): void {
         afterItsBends(book, d, wire);
         continue;
       }
-      book.before(book.lastBendOf(wire), id, 'the frame is bent first');
+      book.before(book.lastBendOf(wire), id, 'frame-bent');
       if ((traits.fills || traits.round) && book.plan.wires[wire]?.closed) {
-        book.before(book.lastOf(wire), id, 'the frame is closed before it is filled');
+        book.before(book.lastOf(wire), id, 'frame-closed');
       }
     }
   }
@@ -57,25 +58,24 @@ function afterItsBends(book: TaskBook, d: Dressed, wire: number): void {
   if (!span || !work) return;
   const step = bentBy(work, span.fromMm, span.toMm);
   const group = book.groups.get(wire)?.find((g) => g.from <= step && step <= g.to);
-  const why = 'the stretch is bent round before it is hammered flat';
+  const why = 'bent-before-flat';
   book.before(group?.id ?? book.cutOf(wire), id, why);
   const ends = book.endsOf(wire);
-  if (ends) book.before(id, ends, 'hammered wire grows: trim afterwards');
+  if (ends) book.before(id, ends, 'grows');
 }
 
 /** Why one item comes before another; null when it does not matter. */
-function whyBefore(a: Dressed, b: Dressed, reach: (d: Dressed) => number): string | null {
+function whyBefore(a: Dressed, b: Dressed, reach: (d: Dressed) => number): Reason | null {
   const [first, then] = [kindOf(a.item).traits, kindOf(b.item).traits];
   const oneWire = a.spans.some((s) => b.spans.some((t) => t.wire === s.wire));
-  if (first.hammers && then.threaded && oneWire) return 'hammer before beads: a blow breaks them';
-  if (first.hammers && then.winds && oneWire) return 'hammer before binding: never over thin wire';
-  if (first.hammers && then.hangs) return 'hammer before anything hangs from it';
-  if (first.crosses && then.fills) return 'crossings are bound before weaving';
-  if (first.inner && then.grips && overlaps(a, b))
-    return 'inner before outer: what is wrapped lies inside the wraps';
+  if (first.hammers && then.threaded && oneWire) return 'blow-breaks';
+  if (first.hammers && then.winds && oneWire) return 'never-over-thin';
+  if (first.hammers && then.hangs) return 'hammer-before-hung';
+  if (first.crosses && then.fills) return 'crossings-first';
+  if (first.inner && then.grips && overlaps(a, b)) return 'wrapped-inside';
   if (!first.round || !then.round) return null;
   const inside = reach(a) < reach(b) - 1e-6 && distance(a.place, b.place) < reach(b);
-  return inside ? 'inner before outer' : null;
+  return inside ? 'inner-first' : null;
 }
 
 /** What items ask of each other: hammer first, inner before outer, crossings before weaves. */
@@ -93,7 +93,7 @@ export function itemsAmongThemselves(book: TaskBook): void {
       const why = whyBefore(a, b, reach);
       if (why) book.before(first, then, why);
       if (kindOf(a.item).traits.winds && kindOf(b.item).traits.hangs)
-        book.before(first, then, 'what hangs is in the way of winding', { soft: true });
+        book.before(first, then, 'in-the-way', { soft: true });
     }
   }
 }
@@ -107,7 +107,7 @@ export function hungBeforeShut(book: TaskBook): void {
     plan.wires.forEach((wire, w) => {
       const shut = eyesOf(piece, plan, wire).some((e) => e.shuts && isIn(e, item.on));
       const ends = book.endsOf(w);
-      if (shut && ends) book.before(taskOf(d), ends, 'it hangs in a loop that is wrapped shut');
+      if (shut && ends) book.before(taskOf(d), ends, 'hangs-in-shut');
     });
   }
 }

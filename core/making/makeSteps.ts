@@ -15,12 +15,13 @@ import {
   turnWord,
   type WireSteps,
 } from '../steps';
-import { printBoth, printGauge, printLength, type LengthUnit } from '../units';
 import { METAL_FACTS } from '../wire';
 import type { Assembly } from './assembly';
 import { caution, earMetal, strains, type Caution } from './cautions';
+import { PLAIN_REASONS, type Reason } from './reasons';
 import { dressOrders } from './orders';
 import type { Task } from './taskBook';
+import { asBoth, asGauge, asLength, asOther, say, type Said } from '../words';
 
 /** One step of making, as it stands alone on the screen. */
 export interface MakeStep {
@@ -28,19 +29,19 @@ export interface MakeStep {
   readonly task: Task;
   /** index of the step of the wire's forming that is shown, if it is one */
   readonly step: number | null;
-  readonly title: string;
+  readonly title: Said;
   /** the one number or size that is read from a metre away */
-  readonly headline: string | null;
+  readonly headline: Said | null;
   /** what belongs to it, smaller */
-  readonly subline: string | null;
-  readonly orders: readonly string[];
+  readonly subline: Said | null;
+  readonly orders: readonly Said[];
   /** what is counted, such as wraps */
   readonly counts: readonly Counted[];
   readonly tool: string | null;
   readonly turn: 'left' | 'right' | null;
   readonly cautions: readonly Caution[];
   /** why it comes here: of the tasks it waited for */
-  readonly why: readonly string[];
+  readonly why: readonly Reason[];
 }
 
 interface Making {
@@ -49,22 +50,12 @@ interface Making {
   readonly dressing: Dressing;
   readonly assembly: Assembly;
   readonly kit: Kit;
-  readonly unit: LengthUnit;
 }
 
-const other = (unit: LengthUnit): LengthUnit => (unit === 'mm' ? 'in' : 'mm');
-
 /** Reasons for a task's place, each once. */
-function whyOf({ precedences }: Assembly, task: Task): string[] {
+function whyOf({ precedences }: Assembly, task: Task): Reason[] {
   const own = precedences.filter((e) => e.first === task.id || e.then === task.id);
-  const skip = new Set([
-    'last of all',
-    'bends follow the strip',
-    'straight wire is bent',
-    'the frame is bent first',
-    'ends are worked when all is bent',
-  ]);
-  return [...new Set(own.map((e) => e.why))].filter((w) => !skip.has(w));
+  return [...new Set(own.map((e) => e.why))].filter((w) => !PLAIN_REASONS.has(w));
 }
 
 const step = (
@@ -87,12 +78,11 @@ const step = (
 /** Half of a pair, and both hands on it. */
 const PAIR_WORDS = {
   single: null,
-  'one-by-one': 'Make the twin afterwards, by its own list: its turns go the other way.',
-  together:
-    'Lay both wires side by side and grip them together; turn one over when all is bent for the mirrored one.',
+  'one-by-one': say`Make the twin afterwards, by its own list: its turns go the other way.`,
+  together: say`Lay both wires side by side and grip them together; turn one over when all is bent for the mirrored one.`,
 } as const;
 
-function cutSteps({ piece, plan, unit }: Making, task: Task): MakeStep[] {
+function cutSteps({ piece, plan }: Making, task: Task): MakeStep[] {
   const wire = plan.wires[task.wire ?? 0]!;
   const spool = piece.work === 'spool';
   const part = piece.parts.find((p) => p.paths.includes(wire.pathId));
@@ -104,13 +94,13 @@ function cutSteps({ piece, plan, unit }: Making, task: Task): MakeStep[] {
     step(task, {
       step: 0,
       title: task.title,
-      headline: `${times}${printLength(wire.cutMm, unit)}`,
-      subline: printLength(wire.cutMm, other(unit)),
+      headline: say`${times}${asLength(wire.cutMm)}`,
+      subline: say`${asOther(wire.cutMm)}`,
       orders: [
-        `${printGauge(plan.diameterMm)} ${METAL_FACTS[piece.wire.metal].name.toLowerCase()}.`,
+        say`${asGauge(plan.diameterMm)} ${METAL_FACTS[piece.wire.metal].name.toLowerCase()}.`,
         spool
-          ? `Straighten more than that, mark the stop at ${printBoth(wire.cutMm, unit)} and leave the wire on the spool.`
-          : 'Draw it through nylon jaws until it lies straight, cut it flush.',
+          ? say`Straighten more than that, mark the stop at ${asBoth(wire.cutMm)} and leave the wire on the spool.`
+          : say`Draw it through nylon jaws until it lies straight, cut it flush.`,
         ...(pair ? [pair] : []),
       ],
       tool: 'flush cutter',
@@ -125,7 +115,7 @@ function cutSteps({ piece, plan, unit }: Making, task: Task): MakeStep[] {
 }
 
 function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
-  const { piece, plan, kit, unit } = making;
+  const { piece, plan, kit } = making;
   const wire = plan.wires[task.wire ?? 0]!;
   const [from, to] = task.steps!;
   return work.steps.slice(from, to + 1).map((s, i): MakeStep => {
@@ -137,7 +127,7 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
       const arm =
         s.marks.length > 1 ? (m.arm === 'towards-last' ? 'Last arm: ' : 'First arm: ') : '';
       return [
-        `${arm}${bendOrder(b, m, plan.diameterMm)}`,
+        say`${arm}${bendOrder(b, m, plan.diameterMm)}`,
         ...(byJaw && s.marks.length === 1 ? [byJaw] : []),
       ];
     });
@@ -145,15 +135,15 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
       id: `${task.id}:${from + i}`,
       step: from + i,
       title: stepTitle(s, work, plan),
-      headline: first ? printLength(first.atMm, unit) : null,
+      headline: first ? say`${asLength(first.atMm)}` : null,
       subline: first
-        ? `${printLength(first.atMm, other(unit))}, gripped at the ${first.grip === 'edge' ? 'edge' : 'middle'}`
+        ? say`${asOther(first.atMm)}, gripped at the ${first.grip === 'edge' ? 'edge' : 'middle'}`
         : null,
       orders: [
         ...orders,
-        ...s.moves.map((m) => moveWords(m, unit)),
-        ...s.troubles.map((t) => troubleWords(t, wire, unit)),
-        ...(s.measure ? [`Measure: ${measureWords(s.measure, unit)}.`] : []),
+        ...s.moves.map((m) => moveWords(m)),
+        ...s.troubles.map((t) => troubleWords(t, wire)),
+        ...(s.measure ? [say`Measure: ${measureWords(s.measure)}.`] : []),
       ],
       tool: bend ? (bend.tool?.name ?? (bend.kind === 'curve' ? 'fingers' : 'jaw edge')) : null,
       turn: first && s.marks.length === 1 ? turnWord(first.turnRad) : null,
@@ -167,14 +157,14 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
 }
 
 function endSteps(making: Making, task: Task): MakeStep[] {
-  const { piece, plan, kit, unit, assembly } = making;
+  const { piece, plan, kit, assembly } = making;
   const wire = plan.wires[task.wire ?? 0]!;
   const ear = !wire.closed && [wire.ends.start, wire.ends.end].some((e) => endKindOf(e).ear);
   return [
     step(task, {
       step: task.steps![0],
       title: task.title,
-      orders: endWords(piece, plan, task.wire ?? 0, kit, unit),
+      orders: endWords(piece, plan, task.wire ?? 0, kit),
       tool:
         wire.closed && wire.ends.seam.join !== 'loops' ? 'flat-nose pliers' : 'round-nose pliers',
       cautions: [
@@ -193,7 +183,7 @@ const earCautions = (piece: Piece): Caution[] => [
 ];
 
 function dressSteps(making: Making, task: Task): MakeStep[] {
-  const { dressing, unit, assembly, piece } = making;
+  const { dressing, assembly, piece } = making;
   const d = dressing.items.find((i) => i.item.id === task.itemId);
   if (!d) return [];
   const [main] = d.wires;
@@ -204,11 +194,11 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
     step(task, {
       title: d.title,
       headline: counted[0]
-        ? `${counted[0].count} ${COUNT_WORDS[counted[0].what]}`
+        ? say`${counted[0].count} ${COUNT_WORDS[counted[0].what]}`
         : main
-          ? printLength(main.cutMm, unit)
+          ? say`${asLength(main.cutMm)}`
           : null,
-      orders: dressOrders(d, unit),
+      orders: dressOrders(d),
       counts: counted,
       tool: kind.tool ?? null,
       cautions: [
@@ -222,57 +212,59 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
   ];
 }
 
-const otherOrders = ({ piece, plan, unit }: Making, task: Task): string[] => {
+const otherOrders = ({ piece, plan }: Making, task: Task): Said[] => {
   const out = piece.outOfPlane;
   switch (task.kind) {
     case 'harden':
       return [
-        'Small even blows, more on curves than on crossings; turn it over and do the back.',
-        'Keep off beads and thin wire. Hammered wire grows longer and wider: look at the pattern again.',
+        say`Small even blows, more on curves than on crossings; turn it over and do the back.`,
+        say`Keep off beads and thin wire. Hammered wire grows longer and wider: look at the pattern again.`,
       ];
     case 'solder':
-      return ['File both ends flat so that no light shows, flux, a small drop from behind.'];
+      return [say`File both ends flat so that no light shows, flux, a small drop from behind.`];
     case 'epoxy':
-      return ['A drop from a pin on each tucked end, at the back; leave it still until it is set.'];
+      return [
+        say`A drop from a pin on each tucked end, at the back; leave it still until it is set.`,
+      ];
     case 'patina':
-      return ['Clean off all grease, colour, rinse, dry; buff the high places back.'];
+      return [say`Clean off all grease, colour, rinse, dry; buff the high places back.`];
     case 'shape':
       if (out?.kind === 'roll')
         return [
-          `Roll the finished figure round ${printBoth(out.mandrelMm, unit)} with nylon pliers or a soft hammer; the wire’s length stays, the width seen grows smaller.`,
+          say`Roll the finished figure round ${asBoth(out.mandrelMm)} with nylon pliers or a soft hammer; the wire’s length stays, the width seen grows smaller.`,
         ];
       if (out?.kind === 'cup')
-        return [`Press it into a hollow until it rises ${printBoth(out.riseMm, unit)}.`];
-      return [`Bend the bundle over ${printBoth(out?.rodMm ?? 0, unit)} to a bail.`];
+        return [say`Press it into a hollow until it rises ${asBoth(out.riseMm)}.`];
+      return [say`Bend the bundle over ${asBoth(out?.rodMm ?? 0)} to a bail.`];
     case 'join':
       return piece.parts.find((p) => p.id === task.partId)?.hangs
-        ? ['Check that it swings freely, and that left and right are alike.']
-        : ['Check that it sits flat and does not turn, and that left and right are alike.'];
+        ? [say`Check that it swings freely, and that left and right are alike.`]
+        : [say`Check that it sits flat and does not turn, and that left and right are alike.`];
     case 'finish':
       return [
-        'Trim what stands over, tuck the ends to the back, pinch them flat.',
-        'Feel all round with a finger; file what catches. Close jump rings flush.',
+        say`Trim what stands over, tuck the ends to the back, pinch them flat.`,
+        say`Feel all round with a finger; file what catches. Close jump rings flush.`,
       ];
     case 'compare':
       return [
-        'Lay it on the true-size pattern: size, symmetry, parallel wires, even loops, gaps in the wraps.',
-        `Finished it is about ${sizeWords(plan, unit)}. Nudge what is off, then note what was used.`,
+        say`Lay it on the true-size pattern: size, symmetry, parallel wires, even loops, gaps in the wraps.`,
+        say`Finished it is about ${sizeWords(plan)}. Nudge what is off, then note what was used.`,
       ];
     default:
       return [];
   }
 };
 
-function sizeWords(plan: Plan, unit: LengthUnit): string {
+function sizeWords(plan: Plan): Said {
   let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const w of plan.wires)
     for (const p of w.wished) {
       [minX, maxX] = [Math.min(minX, p.x), Math.max(maxX, p.x)];
       [minY, maxY] = [Math.min(minY, p.y), Math.max(maxY, p.y)];
     }
-  if (minX > maxX) return 'as drawn';
+  if (minX > maxX) return say`as drawn`;
   const d = plan.diameterMm;
-  return `${printBoth(maxX - minX + d, unit)} wide and ${printBoth(maxY - minY + d, unit)} high`;
+  return say`${asBoth(maxX - minX + d)} wide and ${asBoth(maxY - minY + d)} high`;
 }
 
 function otherSteps(making: Making, task: Task): MakeStep[] {
@@ -305,9 +297,8 @@ export function makeSteps(
   dressing: Dressing,
   assembly: Assembly,
   kit: Kit,
-  unit: LengthUnit,
 ): MakeStep[] {
-  const making: Making = { piece, plan, dressing, assembly, kit, unit };
+  const making: Making = { piece, plan, dressing, assembly, kit };
   return assembly.tasks.flatMap((task): MakeStep[] => {
     if (task.kind === 'cut') return cutSteps(making, task);
     if (task.kind === 'ends') return endSteps(making, task);

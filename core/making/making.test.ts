@@ -16,6 +16,7 @@ import {
   type Assembly,
   type Precedence,
 } from '.';
+import { told } from '../words/told.support';
 
 const at = (x: number, y: number): Vec => ({ x, y });
 const place = (x: number, y: number, lengthMm = 0) => ({ x, y, lengthMm });
@@ -43,7 +44,7 @@ function stepsFor(piece: Piece) {
   const plan = planPiece(piece, { kit: DEFAULT_KIT });
   const dressing = dressPiece(piece, plan);
   const assembly = assemblyOf(piece, plan, dressing, { kit: DEFAULT_KIT });
-  return makeSteps(piece, plan, dressing, assembly, DEFAULT_KIT, 'mm');
+  return makeSteps(piece, plan, dressing, assembly, DEFAULT_KIT);
 }
 
 const beads = (x: number, y: number, lengthMm: number): DressItem =>
@@ -62,7 +63,7 @@ describe('order of precedences', () => {
           // Only from lower to higher: no ring.
           const edges = pairs
             .filter(([a, b]) => a < b)
-            .map(([a, b]): Precedence => ({ first: String(a), then: String(b), why: '' }));
+            .map(([a, b]): Precedence => ({ first: String(a), then: String(b), why: 'last' }));
           const { order, rings } = inOrder(tasks, edges);
           expect(rings).toEqual([]);
           expect([...order].sort()).toEqual([...tasks].sort());
@@ -77,7 +78,7 @@ describe('order of precedences', () => {
     const e = (first: string, then: string, wished = false): Precedence => ({
       first,
       then,
-      why: `${first} before ${then}`,
+      why: 'wished',
       wished,
     });
     const { order, rings } = inOrder(
@@ -86,7 +87,11 @@ describe('order of precedences', () => {
     );
     expect(order).toEqual(['a', 'b', 'c', 'd']);
     expect(rings).toHaveLength(1);
-    expect(rings[0]!.map((r) => r.why).sort()).toEqual(['a before b', 'b before c', 'c before a']);
+    expect(rings[0]!.map((r) => `${r.first} before ${r.then}`).sort()).toEqual([
+      'a before b',
+      'b before c',
+      'c before a',
+    ]);
     // What is only handier gives way without a word.
     const soft = { ...e('b', 'a'), soft: true };
     expect(inOrder(['b', 'a'], [e('a', 'b'), soft])).toEqual({ order: ['a', 'b'], rings: [] });
@@ -116,13 +121,13 @@ describe('assembly', () => {
       'finish',
       'compare',
     ]);
-    const bends = a.tasks.filter((t) => t.kind === 'bend').map((t) => t.title);
+    const bends = a.tasks.filter((t) => t.kind === 'bend').map((t) => told(t.title));
     expect(bends).toEqual(['One bend', '2 bends']);
   });
 
   it('from the last end it is the other way round', () => {
     const a = assembled(pieceOf([beads(20, 10, 12)], { from: 'last' }));
-    expect(a.tasks.filter((t) => t.kind === 'bend').map((t) => t.title)).toEqual([
+    expect(a.tasks.filter((t) => t.kind === 'bend').map((t) => told(t.title))).toEqual([
       '2 bends',
       'One bend',
     ]);
@@ -140,10 +145,10 @@ describe('assembly', () => {
     const a = assembled(piece);
     expect(a.conflicts).toHaveLength(1);
     const whys = a.conflicts[0]!.ring.map((e) => e.why);
-    expect(whys).toContain('hammer before beads: a blow breaks them');
-    expect(whys).toContain('beads are threaded before the wire is bent beyond them');
+    expect(whys).toContain('blow-breaks');
+    expect(whys).toContain('beads-before-bends');
     const { remedies } = a.conflicts[0]!;
-    expect(remedies.map((r) => r.label)).toContain('Wind these beads on afterwards');
+    expect(remedies.map((r) => told(r.label))).toContain('Wind these beads on afterwards');
     for (const r of remedies) expect(assembled(r.piece).conflicts).toEqual([]);
     // There is an order all the same, with every task in it.
     expect(new Set(ids(a)).size).toBe(7 + 1);
@@ -153,7 +158,7 @@ describe('assembly', () => {
     const making = { ...pieceOf([]).making, order: [{ first: 'finish', then: 'wire:0:bends:0' }] };
     const a = assembled(pieceOf([], { making }));
     expect(a.conflicts).toHaveLength(1);
-    expect(a.conflicts[0]!.remedies.map((r) => r.label)).toContain('Let go of that wish');
+    expect(a.conflicts[0]!.remedies.map((r) => told(r.label))).toContain('Let go of that wish');
     expect(ids(a).indexOf('finish')).toBeGreaterThan(ids(a).indexOf('wire:0:bends:0'));
     const kept = { ...making, order: [{ first: 'item:c', then: 'item:d' }] };
     const coil = (id: string, x: number) => newDressItem('coil', id, place(x, 0, 4), place(0, 0));
@@ -210,7 +215,7 @@ describe('assembly', () => {
     const order = ids(assembled(piece));
     expect(order.indexOf('part:T')).toBeLessThan(order.indexOf('part:L'));
     const cut = stepsFor(piece).find((s) => s.id === 'wire:1:cut');
-    expect(cut!.headline).toMatch(/^6 × /);
+    expect(told(cut!.headline)).toMatch(/^6 × /);
   });
 
   it('schools are settings: hardening, patina, solder, epoxy each bring their step in its place', () => {
@@ -239,8 +244,8 @@ describe('steps of making', () => {
       'finish',
       'compare',
     ]);
-    expect(steps[1]!.headline).toMatch(/^1\d\.\d mm$/);
-    expect(steps[1]!.subline).toMatch(/ in, gripped at the edge$/);
+    expect(told(steps[1]!.headline)).toMatch(/^1\d\.\d mm$/);
+    expect(told(steps[1]!.subline)).toMatch(/ in, gripped at the edge$/);
     expect(steps[1]!.turn).toBe('right');
     expect(steps[2]!.turn).toBe('left');
     expect(steps[0]!.cautions.map((c) => c.id)).toContain('cut');
@@ -266,8 +271,8 @@ describe('steps of making', () => {
     const steps = stepsFor(pieceOf([newDressItem('coil', 'c', place(10, 0, 6.42), place(0, 0))]));
     const coil = steps.find((s) => s.id === 'item:c')!;
     expect(coil.counts).toEqual([{ what: 'turns', count: 20 }]);
-    expect(coil.headline).toBe('20 turns');
-    expect(coil.orders.join(' ')).toContain('0.32 mm copper');
+    expect(told(coil.headline)).toBe('20 turns');
+    expect(coil.orders.map(told).join(' ')).toContain('0.32 mm copper');
   });
 });
 
@@ -311,7 +316,7 @@ describe('orders to the hands', () => {
   it('are whole sentences, also where a jaw gives the step', () => {
     const byJaw = (run: number): readonly string[] => {
       const stairs = newPath('s', [at(0, 0), at(20, 0), at(20, run), at(40, run)], false);
-      return stepsFor(pieceOf([], { paths: [stairs] })).flatMap((s) => s.orders);
+      return stepsFor(pieceOf([], { paths: [stairs] })).flatMap((s) => s.orders.map(told));
     };
     const all = [4.5, 4.8, 5, 5.2, 5.5, 5.8, 6].flatMap(byJaw);
     expect(all.filter((order) => /as wide as your flat-nose pliers/i.test(order))).not.toEqual([]);
@@ -327,17 +332,10 @@ describe('orders to the hands', () => {
     const piece = pieceOf([], { paths: [{ ...STAIRS, start: loop }] });
     const plan = planPiece(piece, { kit });
     const dressing = dressPiece(piece, plan);
-    const steps = makeSteps(
-      piece,
-      plan,
-      dressing,
-      assemblyOf(piece, plan, dressing, { kit }),
-      kit,
-      'mm',
-    );
+    const steps = makeSteps(piece, plan, dressing, assemblyOf(piece, plan, dressing, { kit }), kit);
     const ends = steps.find((s) => s.task.kind === 'ends')!;
     expect(ends.orders).toHaveLength(2);
-    expect(ends.orders[0]).toMatch(/^Turn the loop at the first end.*no\. 3 rod.*\.$/i);
-    expect(ends.orders[1]).toMatch(/^Trim the reserve/);
+    expect(told(ends.orders[0])).toMatch(/^Turn the loop at the first end.*no\. 3 rod.*\.$/i);
+    expect(told(ends.orders[1])).toMatch(/^Trim the reserve/);
   });
 });

@@ -4,6 +4,7 @@ import { DRESS_KINDS, newDressItem, plainBead, type DressItem, type DressKind } 
 import { newPath, newPiece, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { caution, dressOrders, earMetal } from '.';
+import { told } from '../words/told.support';
 
 const place = (x: number, y: number, lengthMm = 0) => ({ x, y, lengthMm });
 const QUARTER = Math.tan(Math.PI / 8);
@@ -32,7 +33,7 @@ function orders(kind: DressKind, more: object = {}): string {
     dressing: [item],
   };
   const [dressed] = dressPiece(piece, planPiece(piece)).items;
-  return dressOrders(dressed!, 'mm').join(' ');
+  return dressOrders(dressed!).map(told).join(' ');
 }
 
 const KINDS = DRESS_KINDS.map((k) => k.kind);
@@ -93,14 +94,14 @@ describe('cautions', () => {
       'epoxy',
       'choking',
     ] as const) {
-      expect(caution(id).text.length).toBeLessThan(180);
+      expect(told(caution(id).text).length).toBeLessThan(180);
     }
-    expect(caution('pierced').text).toMatch(/professional/);
-    expect(caution('patina').text).toMatch(/safety sheet/);
+    expect(told(caution('pierced').text)).toMatch(/professional/);
+    expect(told(caution('patina').text)).toMatch(/safety sheet/);
   });
 
   it('metals for ears: titanium is chosen often, copper is warned of', () => {
-    expect(earMetal('titanium', 'Titanium')).toMatch(/often chosen/);
-    expect(earMetal('copper', 'Copper')).toMatch(/niobium, titanium or fine silver/);
+    expect(told(earMetal('titanium', 'Titanium'))).toMatch(/often chosen/);
+    expect(told(earMetal('copper', 'Copper'))).toMatch(/niobium, titanium or fine silver/);
   });
 });

@@ -1,8 +1,10 @@
+import type { Reason } from './reasons';
+
 /** “first” is done before “then”, for a reason. */
 export interface Precedence {
   readonly first: string;
   readonly then: string;
-  readonly why: string;
+  readonly why: Reason;
   /** wished by the maker, not asked by the work */
   readonly wished?: boolean;
   /** only handier so: given up without a word where something stronger asks otherwise */

@@ -5,6 +5,8 @@ import { DEFAULT_KIT } from '../forming';
 import { DEFAULT_MAKING, newPath, newPiece, type MakingChoices, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { assemblyOf, makeSteps, type Assembly, type MakeStep } from '.';
+import { told } from '../words/told.support';
+import { inWords } from '../words';
 
 const place = (x: number, y: number, lengthMm = 0) => ({ x, y, lengthMm });
 const QUARTER = Math.tan(Math.PI / 8);
@@ -58,14 +60,7 @@ function assembled(piece: Piece): Assembly {
 function steps(piece: Piece): MakeStep[] {
   const plan = planPiece(piece, bench);
   const dressing = dressPiece(piece, plan);
-  return makeSteps(
-    piece,
-    plan,
-    dressing,
-    assemblyOf(piece, plan, dressing, bench),
-    DEFAULT_KIT,
-    'mm',
-  );
+  return makeSteps(piece, plan, dressing, assemblyOf(piece, plan, dressing, bench), DEFAULT_KIT);
 }
 const comesBefore = (a: Assembly, first: string, then: string): boolean => {
   const ids = a.tasks.map((t) => t.id);
@@ -112,7 +107,7 @@ describe('rules of the order', () => {
     expect(comesBefore(made, 'item:s', 'item:l')).toBe(true);
     // Apart they do not wait for each other.
     const apart = assembled(pieceOf([large, { ...small, on: place(60, 0) }]));
-    expect(apart.precedences.some((e) => e.why === 'inner before outer')).toBe(false);
+    expect(apart.precedences.some((e) => e.why === 'inner-first')).toBe(false);
   });
 
   it('refused items are not in the order', () => {
@@ -176,16 +171,16 @@ describe('rules of the order', () => {
 describe('steps by the ways of making', () => {
   it('a pair is cut twice, and how it is bent is said', () => {
     const cut = (pair: MakingChoices['pair']) => steps(pieceOf([], { pair }))[0]!;
-    expect(cut('single').headline).not.toMatch(/^2 ×/);
-    expect(cut('together').headline).toMatch(/^2 × /);
-    expect(cut('together').orders.join(' ')).toContain('grip them together');
-    expect(cut('one-by-one').orders.join(' ')).toContain('Make the twin afterwards');
+    expect(told(cut('single').headline)).not.toMatch(/^2 ×/);
+    expect(told(cut('together').headline)).toMatch(/^2 × /);
+    expect(cut('together').orders.map(told).join(' ')).toContain('grip them together');
+    expect(cut('one-by-one').orders.map(told).join(' ')).toContain('Make the twin afterwards');
   });
 
   it('on the spool nothing is cut: a stop mark is set', () => {
     const [first] = steps(pieceOf([], {}, { work: 'spool' }));
-    expect(first!.title).toBe('Straighten the spool’s wire');
-    expect(first!.orders.join(' ')).toContain('mark the stop at');
+    expect(told(first!.title)).toBe('Straighten the spool’s wire');
+    expect(first!.orders.map(told).join(' ')).toContain('mark the stop at');
   });
 
   it('a long blank brings the caution of its whipping end and of the drill', () => {
@@ -202,9 +197,9 @@ describe('steps by the ways of making', () => {
     const plan = planPiece(piece, bench);
     const dressing = dressPiece(piece, plan);
     const assembly = assemblyOf(piece, plan, dressing, bench);
-    const [cut] = makeSteps(piece, plan, dressing, assembly, DEFAULT_KIT, 'in');
-    expect(cut!.headline).toMatch(/ in$/);
-    expect(cut!.subline).toMatch(/ mm$/);
+    const [cut] = makeSteps(piece, plan, dressing, assembly, DEFAULT_KIT);
+    expect(inWords(cut!.headline!, 'in')).toMatch(/ in$/);
+    expect(inWords(cut!.subline!, 'in')).toMatch(/ mm$/);
   });
 
   it('a charm with a cord says that children can choke', () => {
@@ -218,7 +213,8 @@ describe('steps by the ways of making', () => {
     const say = (outOfPlane: Piece['outOfPlane']) =>
       steps(pieceOf([], {}, { outOfPlane }))
         .find((s) => s.id === 'shape')!
-        .orders.join(' ');
+        .orders.map(told)
+        .join(' ');
     expect(say({ kind: 'roll', mandrelMm: 17.3, as: 'ring' })).toContain('17.3 mm');
     expect(say({ kind: 'cup', riseMm: 4 })).toContain('rises 4.0 mm');
     expect(say({ kind: 'rod', rodMm: 6 })).toContain('over 6.0 mm');

@@ -3,6 +3,8 @@ import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import type { WireSteps } from '../steps';
 import type { Precedence } from './precedence';
+import type { Reason } from './reasons';
+import { type Said } from '../words';
 
 /** What is done at one stage of making a piece. */
 export interface Task {
@@ -20,7 +22,7 @@ export interface Task {
     | 'epoxy'
     | 'finish'
     | 'compare';
-  readonly title: string;
+  readonly title: Said;
   readonly wire: number | null;
   readonly itemId: string | null;
   readonly partId: string | null;
@@ -71,7 +73,7 @@ export class TaskBook {
   before(
     first: string,
     then: string,
-    why: string,
+    why: Reason,
     more: Pick<Precedence, 'wished' | 'soft'> = {},
   ): void {
     if (first !== then) this.precedences.push({ first, then, why, ...more });

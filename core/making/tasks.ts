@@ -22,7 +22,7 @@ export function taskGraph(
   joinParts(book);
   afterwards(book);
   for (const { first, then } of piece.making.order) {
-    book.before(first, then, 'you wish it so', { wished: true });
+    book.before(first, then, 'wished', { wished: true });
   }
   return { tasks: book.tasks, precedences: book.precedences };
 }

@@ -2,6 +2,7 @@ import type { Dressed } from '../dressing';
 import { kindOf } from '../item';
 import type { WireSteps } from '../steps';
 import { taskOf, type Group, type TaskBook } from './taskBook';
+import { say, type Said } from '../words';
 
 /**
  * The step of a wire's forming before which beads on a stretch are threaded: the first that bends the
@@ -21,9 +22,9 @@ function threadBefore(work: WireSteps, fromMm: number, toMm: number): number | n
   return index < 0 ? null : index;
 }
 
-const bendTitle = (work: WireSteps, from: number, to: number, name: string): string => {
+const bendTitle = (work: WireSteps, from: number, to: number, name: string): Said => {
   const bends = work.steps.slice(from, to + 1).reduce((n, s) => n + s.marks.length, 0);
-  return bends === 1 ? `One bend${name}` : `${bends} bends${name}`;
+  return bends === 1 ? say`One bend${name}` : say`${bends} bends${name}`;
 };
 
 /** Beads threaded on a wire, and the step before which that is done. */
@@ -39,8 +40,8 @@ export function wireTasks(book: TaskBook, work: WireSteps): void {
   const name = plan.wires.length > 1 ? `wire ${w + 1}` : null;
   const spool = piece.work === 'spool';
   const straighten = spool
-    ? `Straighten the spool’s wire${name ? ` of ${name}` : ''}`
-    : `Cut and straighten${name ? ` ${name}` : ''}`;
+    ? say`Straighten the spool’s wire${name ? ` of ${name}` : ''}`
+    : say`Cut and straighten${name ? ` ${name}` : ''}`;
   book.put({ id: book.cutOf(w), kind: 'cut', title: straighten, wire: w, steps: [0, 0] });
   const threaded = items.flatMap((d): Threaded[] => {
     const span = d.spans[0];
@@ -79,7 +80,7 @@ function bendGroups(
       wire: w,
       steps: [from, to],
     });
-    const why = previous === book.cutOf(w) ? 'straight wire is bent' : 'bends follow the strip';
+    const why = previous === book.cutOf(w) ? 'straight-first' : 'strip-order';
     book.before(previous, id, why);
     previous = id;
     return [{ id, from, to }];
@@ -96,19 +97,21 @@ function endsGroup(book: TaskBook, work: WireSteps, name: string | null): Group[
   const id = book.put({
     id: `wire:${w}:ends`,
     kind: 'ends',
-    title: closed ? `Close ${name ?? 'the figure'}` : `Work the ends${name ? ` of ${name}` : ''}`,
+    title: closed
+      ? say`Close ${name ?? 'the figure'}`
+      : say`Work the ends${name ? ` of ${name}` : ''}`,
     wire: w,
     steps: [last, last],
   });
   const bends = book.tasks.filter((t) => t.wire === w && t.kind === 'bend').at(-1);
-  book.before(bends?.id ?? book.cutOf(w), id, 'ends are worked when all is bent');
+  book.before(bends?.id ?? book.cutOf(w), id, 'ends-after-bends');
   return [{ id, from: last, to: last }];
 }
 
 /** On the spool beads go on before the first bend. */
 function beforeAll(book: TaskBook, wire: number, { d }: Threaded): void {
   const first = book.groups.get(wire)?.[0]?.id;
-  const why = 'the other end is on the spool: the beads go on first, the last one first';
+  const why = 'spool';
   if (first) book.before(taskOf(d), first, why);
 }
 
@@ -117,9 +120,9 @@ function between(book: TaskBook, wire: number, { d, at }: Threaded, last: number
   const id = taskOf(d);
   const groups = book.groups.get(wire) ?? [];
   const after = at === null ? undefined : groups.find((g) => g.from >= at);
-  if (after) book.before(id, after.id, 'beads are threaded before the wire is bent beyond them');
+  if (after) book.before(id, after.id, 'beads-before-bends');
   const earlier = groups.findLast((g) => g.to < (at ?? last));
-  book.before(earlier?.id ?? book.cutOf(wire), id, 'the bends before the beads hold them back');
+  book.before(earlier?.id ?? book.cutOf(wire), id, 'bends-hold-beads');
   const ends = book.endsOf(wire);
-  if (ends) book.before(id, ends, 'beads are threaded before the end is closed');
+  if (ends) book.before(id, ends, 'beads-before-closing');
 }

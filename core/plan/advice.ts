@@ -1,20 +1,21 @@
 import type { FigurePath, Piece } from '../piece';
 import type { Strip } from '../strip';
-import { awgToMm, mmToAwg, printBoth, printGauge, printMm, type LengthUnit } from '../units';
+import { awgToMm, mmToAwg } from '../units';
 import { alongBlank, type OnBlank } from './blank';
+import { asBoth, asGauge, asThickness, counted, say, type Said } from '../words';
 
 /** A change that answers a warning, as data; the screen offers it and shows what it does. */
 export type Remedy =
-  | { readonly kind: 'diameter'; readonly label: string; readonly diameterMm: number }
-  | { readonly kind: 'grow'; readonly label: string; readonly factor: number }
-  | { readonly kind: 'basis'; readonly label: string; readonly basis: Piece['basis'] };
+  | { readonly kind: 'diameter'; readonly label: Said; readonly diameterMm: number }
+  | { readonly kind: 'grow'; readonly label: Said; readonly factor: number }
+  | { readonly kind: 'basis'; readonly label: Said; readonly basis: Piece['basis'] };
 
 export interface Advice {
   readonly id: string;
   readonly wire: number;
   /** the place of the figure that it speaks of, mm from its first end */
   readonly atMm: number;
-  readonly message: string;
+  readonly message: Said;
   readonly remedies: readonly Remedy[];
 }
 
@@ -27,13 +28,12 @@ function gaugeUnder(mm: number): number {
 export function adviceFor(
   piece: Piece,
   strips: readonly { strip: Strip; path: FigurePath; lost: number; onBlank: OnBlank }[],
-  unit: LengthUnit = 'mm',
 ): Advice[] {
   const d = piece.wire.diameterMm;
   return strips.flatMap(({ strip, lost, onBlank }, wire) => {
     const list: Advice[] = strip.problems.map((p, n): Advice => {
       // Said from the first end of the blank, as the marks are.
-      const at = printBoth(alongBlank(onBlank, p.atMm), unit);
+      const at = asBoth(alongBlank(onBlank, p.atMm));
       if (p.kind === 'no-room') {
         const thinner = gaugeUnder((d * p.haveMm) / p.needMm);
         const factor = Math.min(10, Math.ceil((p.needMm / Math.max(p.haveMm, 0.05)) * 20) / 20);
@@ -41,7 +41,7 @@ export function adviceFor(
           id: `room-${wire}-${n}`,
           wire,
           atMm: p.atMm,
-          message: `The corner at ${at} needs ${printMm(p.needMm, 2)} of leg on both sides and has ${printMm(p.haveMm, 2)}. It is planned sharper than ${printGauge(d)} wire likes.`,
+          message: say`The corner at ${at} needs ${asThickness(p.needMm)} of leg on both sides and has ${asThickness(p.haveMm)}. It is planned sharper than ${asGauge(d)} wire likes.`,
           remedies: [thinnerTo(thinner), grow(factor)],
         };
       }
@@ -50,7 +50,7 @@ export function adviceFor(
         id: `tight-${wire}-${n}`,
         wire,
         atMm: p.atMm,
-        message: `The curve at ${at} is tighter than ${printGauge(d)} wire is thick. Wire cannot bend inside itself.`,
+        message: say`The curve at ${at} is tighter than ${asGauge(d)} wire is thick. Wire cannot bend inside itself.`,
         remedies: [thinnerTo(gaugeUnder(Math.max(0.08, 2 * p.haveMm))), grow(factor)],
       };
     });
@@ -59,8 +59,10 @@ export function adviceFor(
         id: `basis-${wire}`,
         wire,
         atMm: 0,
-        message: `${lost === 1 ? 'One curve is' : `${lost} curves are`} too tight to lie half a wire beside the drawn line, and ${lost === 1 ? 'is' : 'are'} bent as ${lost === 1 ? 'a corner' : 'corners'}.`,
-        remedies: [{ kind: 'basis', label: 'Take the line as the wire’s centre', basis: 'centre' }],
+        message: say`${counted(lost, 'curve is', 'curves are')} too tight to lie half a wire beside the drawn line, and bent as ${lost === 1 ? 'a corner' : 'corners'}.`,
+        remedies: [
+          { kind: 'basis', label: say`Take the line as the wire’s centre`, basis: 'centre' },
+        ],
       });
     }
     return list;
@@ -69,12 +71,12 @@ export function adviceFor(
 
 const thinnerTo = (diameterMm: number): Remedy => ({
   kind: 'diameter',
-  label: `Use ${printGauge(diameterMm)}`,
+  label: say`Use ${asGauge(diameterMm)}`,
   diameterMm,
 });
 
 const grow = (factor: number): Remedy => ({
   kind: 'grow',
-  label: `Make the figure ${Math.round((factor - 1) * 100)} % larger`,
+  label: say`Make the figure ${Math.round((factor - 1) * 100)} % larger`,
   factor,
 });

@@ -18,6 +18,7 @@ import { randomPlaces, smoothScribble, wanderingRow } from '../strip/scribbles';
 import { drawFigure, drawnAs, FAMILIES, pointsOfFigure, turnOf } from '../strip/turnFigures';
 import { degrees } from '../units';
 import { breachRemedy, breachWords, planPiece } from '.';
+import { told } from '../words/told.support';
 
 const DEG = Math.PI / 180;
 const D = 1.024;
@@ -191,7 +192,7 @@ describe('an arc tighter than half the wire', () => {
     const jaw = 0.75 * D;
     expect(w!.developedMm).toBeCloseTo(2 * (20 + r - jaw) + (Math.PI / 2) * jaw, 6);
     expect(w!.bends[0]!.startMm).toBeCloseTo(20 + r - jaw, 6);
-    expect(plan.advice[0]?.message).toContain('tighter');
+    expect(told(plan.advice[0]?.message)).toContain('tighter');
   });
 });
 
@@ -253,8 +254,8 @@ describe('a wire that cannot be planned', () => {
     expect(plan.unplanned).toHaveLength(1);
     const [{ breach, place, pathId }] = plan.unplanned as [(typeof plan.unplanned)[number]];
     expect([breach.law, place, pathId]).toEqual(['endless', 0, 'w']);
-    expect(breachWords(breach)).toContain('20000');
-    expect(breachRemedy(breach)).toMatch(/\.$/);
+    expect(told(breachWords(breach))).toContain('20000');
+    expect(told(breachRemedy(breach))).toMatch(/\.$/);
     expect(plan.wires.map((w) => w.pathId)).toEqual(['ok']);
     expect(plan.totalCutMm).toBeCloseTo(35, 9);
   });

@@ -4,6 +4,7 @@ import { distance } from '../geometry';
 import { DEFAULT_SEAM, newPath, newPiece, nodesOf, type FigurePath, type Piece } from '../piece';
 import { drawAs, knownFigure } from '../strip/knownFigures';
 import { bendLabels, placeOnWire, planPiece } from '.';
+import { told } from '../words/told.support';
 
 const base = (paths: FigurePath[], change: Partial<Piece> = {}): Piece => ({
   ...newPiece('p', 'Test', '2026-11-02T17:00:00.000Z'),
@@ -239,7 +240,7 @@ describe('advice', () => {
     );
     const piece = base([narrow], { wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 2 } });
     const [advice] = planPiece(piece).advice;
-    expect(advice!.message).toContain('needs');
+    expect(told(advice!.message)).toContain('needs');
     const thinner = advice!.remedies.find((r) => r.kind === 'diameter');
     if (thinner?.kind !== 'diameter') throw new Error('expected a thinner wire');
     expect(

@@ -31,6 +31,7 @@ import { ROW_MM, stripRows } from './stripRows';
 import { pegPages } from './pegPages';
 import { CELL_ROW_MM, stepRows } from './stepCells';
 import { bendTable, LINE_MM, partLines } from './tables';
+import { inWords, type Said } from '../words';
 
 export interface SheetOptions {
   readonly paper: Paper['id'];
@@ -76,10 +77,9 @@ export function buildSheet(piece: Piece, plan: Plan, options: SheetOptions): She
       p.title.startsWith('Pegs') ? checked(p) : p,
     ),
   ];
-  const hand = options.hand ?? '';
   return {
     paper,
-    pages: pages.map((p, i) => withFrame(p, piece, plan, paper, i, pages.length, hand)),
+    pages: pages.map((p, i) => withFrame(p, piece, plan, paper, i, pages.length, options)),
   };
 }
 
@@ -96,11 +96,11 @@ function withFrame(
   paper: Paper,
   index: number,
   count: number,
-  hand: string,
+  { hand = '', unit }: SheetOptions,
 ): Page {
   const right = paper.widthMm - MARGIN_MM;
   const { wire } = piece;
-  const kind = `${printGauge(wire.diameterMm)} ${METAL_FACTS[wire.metal].name.toLowerCase()}, ${TEMPER_NAMES[wire.temper]}`;
+  const kind = `${printGauge(wire.diameterMm, unit)} ${METAL_FACTS[wire.metal].name.toLowerCase()}, ${TEMPER_NAMES[wire.temper]}`;
   return {
     ...page,
     items: [
@@ -215,6 +215,7 @@ function wireBlocks(
   const spool = `Work from the spool: mark the stop at ${printBoth(wire.cutMm, unit)} and leave the wire on.`;
   const cut = `Cut ${printBoth(wire.cutMm, unit)}.`;
   const parts = partLines(wire, unit);
+  const told = (said: Said): string => inWords(said, unit);
   const work = stepsOf(piece, plan, index, kit);
   if (!work) return [];
   const middle = work.marks.middleMarkMm;
@@ -224,7 +225,10 @@ function wireBlocks(
     title((piece.work === 'spool' ? spool : cut) + middleWords, 8 + parts.length * LINE_MM),
     ...parts.map((items): Block => ({ heightMm: LINE_MM, items })),
     { heightMm: 3, items: [] },
-    title(`Strip at true length, marks ${ORIGIN_WORDS[work.from]} in mm`, 8 + ROW_MM),
+    title(
+      `Strip at true length, marks ${ORIGIN_WORDS[work.from]} in ${unit === 'mm' ? 'mm' : 'inches'}`,
+      8 + ROW_MM,
+    ),
     ...stripRows(piece, wire, work.marks, paper, unit).map((items): Block => ({
       heightMm: ROW_MM,
       items,
@@ -240,7 +244,7 @@ function wireBlocks(
       { heightMm: LINE_MM, items, header },
       ...noteBlocks(work, wire, bend, kit, unit).map((b) => ({ ...b, header })),
     ]),
-    ...(kit ? wrapped(endWords(piece, plan, index, kit, unit).join(' '), 118) : [])
+    ...(kit ? wrapped(endWords(piece, plan, index, kit).map(told).join(' '), 118) : [])
       .filter(Boolean)
       .map((line): Block => ({
         heightMm: LINE_MM,
@@ -286,11 +290,11 @@ function noteBlocks(
     ...step.marks.flatMap((m) =>
       kit && step.marks.length === 1 ? (gaugeWords(m, kit) ?? []) : [],
     ),
-    ...step.moves.map((m) => moveWords(m, unit)),
-    ...step.troubles.map((t) => troubleWords(t, wire, unit)),
+    ...step.moves.map((m) => moveWords(m)),
+    ...step.troubles.map((t) => troubleWords(t, wire)),
   ];
   return texts.flatMap((text) =>
-    wrapped(text, 118).map((line): Block => ({
+    wrapped(inWords(text, unit), 118).map((line): Block => ({
       heightMm: LINE_MM - 1,
       items: [words(MARGIN_MM + 10, 2.6, line, { sizeMm: 2.6, tone: 'soft' })],
     })),

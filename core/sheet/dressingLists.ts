@@ -10,6 +10,7 @@ import { METAL_FACTS } from '../wire';
 import { wrapped, type Block } from './blocks';
 import { MARGIN_MM, rule, words, type Item } from './items';
 import { LINE_MM } from './tables';
+import { inWords, type Said } from '../words';
 
 const line = (points: readonly Vec[]): string =>
   points.length > 1 ? `M${points.map((p) => `${p.x.toFixed(2)} ${p.y.toFixed(2)}`).join('L')}` : '';
@@ -89,7 +90,7 @@ function stockBlocks(dressing: Dressing, unit: LengthUnit): Block[] {
       const tails = w.tailsMm > 0 ? `, tails ${printLength(w.tailsMm / 2, unit)} in it` : '';
       blocks.push(
         row(
-          `${w.name}, ${printGauge(w.wire.diameterMm)} ${metal}${tails}`.slice(0, 92),
+          `${w.name}, ${printGauge(w.wire.diameterMm, unit)} ${metal}${tails}`.slice(0, 92),
           `${many}${printBoth(w.cutMm, unit)}`,
         ),
       );
@@ -116,12 +117,14 @@ function placeWords(d: Dressed, plan: Plan, unit: LengthUnit): string {
   return `${wire}${printLength(from, unit)} to ${printLength(to, unit)} from the first end`;
 }
 
+type Teller = (said: Said) => string;
+
 /** The steps of making: what is bent is listed before, so each run of bends is one line. */
-function stepBlocks(steps: readonly MakeStep[]): Block[] {
+function stepBlocks(steps: readonly MakeStep[], told: Teller): Block[] {
   const tasks = [...new Map(steps.map((s) => [s.task.id, s])).values()];
   return tasks.flatMap(({ task, orders, cautions }, i): Block[] => {
-    const own = task.kind === 'bend' ? ['As listed.'] : orders;
-    const lines = [...own, ...cautions.map((c) => `Mind: ${c.text}`)].flatMap((o) =>
+    const own = task.kind === 'bend' ? ['As listed.'] : orders.map(told);
+    const lines = [...own, ...cautions.map((c) => `Mind: ${told(c.text)}`)].flatMap((o) =>
       wrapped(o, 112),
     );
     return [
@@ -130,7 +133,7 @@ function stepBlocks(steps: readonly MakeStep[]): Block[] {
         needsMm: LINE_MM * 2,
         items: [
           words(MARGIN_MM + 5, 3.6, String(i + 1), { sizeMm: 3, bold: true, anchor: 'end' }),
-          words(MARGIN_MM + 8, 3.6, task.title, { sizeMm: 3, bold: true }),
+          words(MARGIN_MM + 8, 3.6, told(task.title), { sizeMm: 3, bold: true }),
         ],
       },
       ...lines.map((text): Block => ({
@@ -150,15 +153,16 @@ export function dressingBlocks(
 ): Block[] {
   if (plan.wires.length === 0) return [];
   const bench = { kit };
+  const told: Teller = (said) => inWords(said, unit);
   const assembly = assemblyOf(piece, plan, dressing, bench);
-  const steps = makeSteps(piece, plan, dressing, assembly, kit ?? DEFAULT_KIT, unit);
+  const steps = makeSteps(piece, plan, dressing, assembly, kit ?? DEFAULT_KIT);
   const items = dressing.items.flatMap((d): Block[] => {
     const where = placeWords(d, plan, unit);
     const refused = d.problems.find((p) => p.refused);
     return [
-      row(d.title.slice(0, 70), where),
+      row(told(d.title).slice(0, 70), where),
       ...(refused
-        ? wrapped(`Does not go on so: ${refused.message}`, 112).map((text): Block => ({
+        ? wrapped(`Does not go on so: ${told(refused.message)}`, 112).map((text): Block => ({
             heightMm: LINE_MM - 1,
             items: [words(MARGIN_MM + 6, 2.8, text, { sizeMm: 2.7 })],
           }))
@@ -180,6 +184,6 @@ export function dressingBlocks(
       : []),
     ...(parts.length > 0 ? [heading('Parts'), ...parts] : []),
     heading('In this order', 24),
-    ...stepBlocks(steps),
+    ...stepBlocks(steps, told),
   ];
 }

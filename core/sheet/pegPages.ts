@@ -2,10 +2,11 @@ import { METAL_FACTS } from '../wire';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import { moveWords, pegPlan, stepsOf, type Peg, type WireSteps } from '../steps';
-import { printNumber, type LengthUnit } from '../units';
+import { printLength, type LengthUnit } from '../units';
 import type { SheetOptions } from './buildSheet';
 import { MARGIN_MM, words, type Item, type Page, type Paper } from './items';
 import { HEADER_MM, patternPages } from './patternPages';
+import { inWords } from '../words';
 
 const LINE_MM = 5;
 
@@ -45,7 +46,11 @@ export function pegPages(
       return [
         {
           title: `No pegs${name}`,
-          items: [words(MARGIN_MM, MARGIN_MM + HEADER_MM + 10, answer.message, { sizeMm: 3 })],
+          items: [
+            words(MARGIN_MM, MARGIN_MM + HEADER_MM + 10, inWords(answer.message, unit), {
+              sizeMm: 3,
+            }),
+          ],
         },
       ];
     }
@@ -85,13 +90,13 @@ function windingPages(
   };
   pegs.forEach((p, i) => {
     const hole = p.hole ? `, hole ${p.hole.column} across and ${p.hole.row} down` : '';
-    const off = p.hole ? `, ${printNumber(p.offMm, 1)} mm off` : '';
+    const off = p.hole ? `, ${printLength(p.offMm, unit)} off` : '';
     line(
-      `${p.number}   ${p.round} round ${printNumber(p.diameterMm, 1)} mm${hole}${off}   (bend ${p.bend + 1})`,
+      `${p.number}   ${p.round} round ${printLength(p.diameterMm, unit)}${hole}${off}   (bend ${p.bend + 1})`,
     );
     if (pegs[i + 1]?.bend === p.bend) return;
     const step = work?.steps.find((s) => s.marks.some((m) => m.bend === p.bend));
-    for (const m of step?.moves ?? []) line(moveWords(m, unit), true);
+    for (const m of step?.moves ?? []) line(inWords(moveWords(m), unit), true);
   });
   return pages;
 }

@@ -12,9 +12,10 @@ import type { Piece } from '../piece';
 import { placeOnWire, type Plan, type WirePlan } from '../plan';
 import { formedPart, poseStrip, stepTitle, turnWord, type Step, type WireSteps } from '../steps';
 import { isBend } from '../strip';
-import { degrees, printLength, printNumber, type LengthUnit } from '../units';
+import { bareLength, degrees, type LengthUnit, printLength } from '../units';
 import { MARGIN_MM, rule, words, type Item, type Paper } from './items';
 import { patternBox } from './patternPages';
+import { inWords } from '../words';
 
 const COLUMNS = 4;
 const GAP_MM = 3;
@@ -164,10 +165,10 @@ function caption(
     lines.push(move.kind === 'thread' ? 'thread the tail' : `tail ${move.kind}`);
   } else if (step.measure) {
     const { widthMm, heightMm } = step.measure;
-    lines.push(`${printNumber(widthMm, 1)} wide, ${printNumber(heightMm, 1)} high`);
+    lines.push(`${bareLength(widthMm, unit)} wide, ${bareLength(heightMm, unit)} high`);
   }
   return [
-    words(x, y, `${index}  ${stepTitle(step, work, plan)}`.slice(0, 34), {
+    words(x, y, `${index}  ${inWords(stepTitle(step, work, plan), unit)}`.slice(0, 34), {
       sizeMm: 2.5,
       bold: true,
     }),

@@ -1,7 +1,7 @@
 import type { Piece } from '../piece';
 import { alongBlank, type WirePlan } from '../plan';
 import type { WorkMarks } from '../steps';
-import { printLength, printNumber, type LengthUnit } from '../units';
+import { bareLength, type LengthUnit, printLength } from '../units';
 import { MARGIN_MM, rule, words, type Item, type Paper } from './items';
 
 export const ROW_MM = 21;
@@ -76,7 +76,7 @@ function oneRow(
       words(x(at), y - 3.9 - lift, String(i + 1), { sizeMm: 2.4, anchor: 'middle', bold: true }),
     );
     items.push(
-      words(x(at), y + 5.9 + lift, printNumber(mark.atMm, 1), { sizeMm: 2.2, anchor: 'middle' }),
+      words(x(at), y + 5.9 + lift, bareLength(mark.atMm, unit), { sizeMm: 2.2, anchor: 'middle' }),
     );
   });
   for (const at of [0, bodyStart, bodyEnd, wire.cutMm]) {

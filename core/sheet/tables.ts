@@ -9,8 +9,9 @@ import {
   type WireSteps,
   type WorkMark,
 } from '../steps';
-import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '../units';
+import { bareLength, degrees, type LengthUnit, printBoth, printLength } from '../units';
 import { MARGIN_MM, rule, words, type Item } from './items';
+import { inWords } from '../words';
 
 export const LINE_MM = 5;
 
@@ -52,9 +53,6 @@ const rowOf = (columns: readonly Column[], values: readonly string[], bold = fal
     return words(MARGIN_MM + at, 3.5, text, { sizeMm: bold ? 2.6 : 2.9, anchor, bold });
   });
 
-const lengthWords = (mm: number, unit: LengthUnit): string =>
-  unit === 'mm' ? printNumber(mm, 1) : printLength(mm, 'in');
-
 const degreesWords = (rad: number): string => `${Math.round(Math.abs(degrees(rad)))}°`;
 const turnWords = (rad: number): string => `${turnWord(rad)} ${degreesWords(rad)}`;
 
@@ -87,10 +85,10 @@ export function bendTable(
         BEND_WORDS[b.kind],
         turnWords(m.turnRad),
         degreesWords(m.formToRad),
-        overWords(b, diameterMm).slice(0, 44),
+        inWords(overWords(b, diameterMm), unit).slice(0, 44),
         work.from === 'middle' ? `${grip}, ${side}` : grip,
-        lengthWords(m.atMm, unit),
-        lengthWords(m.stepMm, unit),
+        bareLength(m.atMm, unit),
+        bareLength(m.stepMm, unit),
       ]),
     };
   });
@@ -127,7 +125,7 @@ function armsTable(
   ];
   const of = (bend: number): WorkMark => work.marks.marks.find((m) => m.bend === bend)!;
   const kindOf = (m: WorkMark): string => BEND_WORDS[wire.bends[m.bend]!.kind];
-  const overOf = (m: WorkMark): string => overWords(wire.bends[m.bend]!, diameterMm);
+  const overOf = (m: WorkMark): string => inWords(overWords(wire.bends[m.bend]!, diameterMm), unit);
   const both = (a: WorkMark, b: WorkMark = a): string => {
     // Where the arms differ each has its own words: left, then right.
     const pair = (of: (m: WorkMark) => string): string =>
@@ -160,9 +158,9 @@ function armsTable(
       items: rowOf(ARM_COLUMNS, [
         String(a.bend + 1),
         turnWords(a.turnRad),
-        lengthWords(a.atMm, unit),
+        bareLength(a.atMm, unit),
         both(a, b),
-        lengthWords(b.atMm, unit),
+        bareLength(b.atMm, unit),
         turnWords(b.turnRad),
         String(b.bend + 1),
       ]),
@@ -171,7 +169,7 @@ function armsTable(
   for (const bend of arms.single) {
     const m = of(bend);
     const onLeft = (m.arm === 'towards-first') === (left === 'first');
-    const own = [String(m.bend + 1), turnWords(m.turnRad), lengthWords(m.atMm, unit)];
+    const own = [String(m.bend + 1), turnWords(m.turnRad), bareLength(m.atMm, unit)];
     const values = onLeft
       ? [...own, both(m), '', '', '']
       : ['', '', '', both(m), own[2]!, own[1]!, own[0]!];

@@ -4,6 +4,8 @@ import { DEFAULT_KIT } from '../forming';
 import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { endOrder, endWords } from '.';
+import { told } from '../words/told.support';
+import { asLength, say, type Said } from '../words';
 
 const BAR = newPath(
   'b',
@@ -13,25 +15,25 @@ const BAR = newPath(
   ],
   false,
 );
-const over = (insideMm: number): string => `${insideMm} mm inside`;
+const over = (insideMm: number): Said => say`${asLength(insideMm)} inside`;
 const KINDS = END_KINDS.map((k) => k.kind);
 
 function words(path: FigurePath, more: Partial<Piece> = {}): string {
   const piece = { ...newPiece('p', '', ''), paths: [path], ...more };
-  return endWords(piece, planPiece(piece), 0, DEFAULT_KIT, 'mm').join(' ');
+  return endWords(piece, planPiece(piece), 0, DEFAULT_KIT).map(told).join(' ');
 }
 
 describe('words for ends', () => {
   test.each(KINDS.filter((k) => k !== 'plain'))('%s: a whole order with its place', (kind) => {
-    const text = endOrder(newEnd(kind), 'the last end', over, 'mm');
+    const text = told(endOrder(newEnd(kind), 'the last end', over));
     expect(text).toMatch(/^[A-Z].*\.$/);
     expect(text.toLowerCase()).toContain('the last end');
     expect(text).not.toMatch(/undefined|NaN/);
   });
 
   it('a plain end is not spoken of unless a tail is left', () => {
-    expect(endOrder({ kind: 'plain', tailMm: 0 }, 'the first end', over, 'mm')).toBe('');
-    expect(endOrder({ kind: 'plain', tailMm: 7 }, 'the first end', over, 'mm')).toContain('7.0 mm');
+    expect(told(endOrder({ kind: 'plain', tailMm: 0 }, 'the first end', over))).toBe('');
+    expect(told(endOrder({ kind: 'plain', tailMm: 7 }, 'the first end', over))).toContain('7.0 mm');
   });
 
   it('counts are said as they are, quarters too', () => {
@@ -41,15 +43,15 @@ describe('words for ends', () => {
       wraps,
       tailMm: 2,
     });
-    expect(endOrder(wrapped(3), 'here', over, 'mm')).toContain('wrap the tail 3 times');
-    expect(endOrder(wrapped(2.5), 'here', over, 'mm')).toContain('wrap the tail 2.5 times');
+    expect(told(endOrder(wrapped(3), 'here', over))).toContain('wrap the tail 3 times');
+    expect(told(endOrder(wrapped(2.5), 'here', over))).toContain('wrap the tail 2.5 times');
     const tucked: WireEnd = { kind: 'tucked', wraps: 1.25, tailMm: 0 };
-    expect(endOrder(tucked, 'here', over, 'mm')).toContain('1.25 times round the frame');
+    expect(told(endOrder(tucked, 'here', over))).toContain('1.25 times round the frame');
   });
 
   it('an eye turned square is said after the loop', () => {
     const loop: WireEnd = { kind: 'loop', insideMm: 3, tailMm: 0, turned: true };
-    expect(endOrder(loop, 'here', over, 'mm')).toMatch(/Turn the eye square to the figure\.$/);
+    expect(told(endOrder(loop, 'here', over))).toMatch(/Turn the eye square to the figure\.$/);
   });
 
   it('both ends are worked, each with its tool, and the reserve trimmed', () => {
@@ -84,6 +86,6 @@ describe('words for ends', () => {
 
   it('without a wire there is nothing to say', () => {
     const piece = newPiece('p', '', '');
-    expect(endWords(piece, planPiece(piece), 0, DEFAULT_KIT, 'mm')).toEqual([]);
+    expect(endWords(piece, planPiece(piece), 0, DEFAULT_KIT)).toEqual([]);
   });
 });

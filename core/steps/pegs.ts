@@ -2,6 +2,7 @@ import { toolForInside, type Stiffness } from '../forming';
 import { perp, scale, type Vec } from '../geometry';
 import { placeOnWire, type PlannedBend, type WirePlan } from '../plan';
 import { isBend } from '../strip';
+import { asLength, say, type Said } from '../words';
 
 /** Where pegs can stand: anywhere, as pins on the printed pattern, or in the holes of a board. */
 export type PegBoard =
@@ -32,7 +33,7 @@ export interface PegPlan {
 }
 
 export type PegAnswer =
-  { readonly ok: true; readonly plan: PegPlan } | { readonly ok: false; readonly message: string };
+  { readonly ok: true; readonly plan: PegPlan } | { readonly ok: false; readonly message: Said };
 
 /** Turns smaller than this need no peg. */
 const LEAST_TURN = (20 * Math.PI) / 180;
@@ -62,7 +63,7 @@ export function pegPlan(
   if (wire.bends.some((b) => b.kind === 'fold')) {
     return {
       ok: false,
-      message: 'Folds cannot be wound round pegs: bend this figure step by step.',
+      message: say`Folds cannot be wound round pegs: bend this figure step by step.`,
     };
   }
   const pieces = wire.strip.pieces.filter(isBend);
@@ -73,7 +74,10 @@ export function pegPlan(
         Math.abs(bend.angleRad) >= LEAST_TURN && radiusOf(bend, stiffness) <= WIDEST_RADIUS_MM,
     );
   if (bends.length < 2) {
-    return { ok: false, message: 'There is too little to wind: fewer than two bends need a peg.' };
+    return {
+      ok: false,
+      message: say`There is too little to wind: fewer than two bends need a peg.`,
+    };
   }
   const wishes = bends.flatMap(({ bend, index, shape }): Wish[] => {
     const clockwise = bend.angleRad > 0;
@@ -85,7 +89,7 @@ export function pegPlan(
   if (wishes.length > MOST_PEGS) {
     return {
       ok: false,
-      message: `This figure would take ${wishes.length} pegs; up to ${MOST_PEGS} can be planned.`,
+      message: say`This figure would take ${wishes.length} pegs; up to ${MOST_PEGS} can be planned.`,
     };
   }
   if (board.kind === 'pins') return { ok: true, plan: standing(wishes) };
@@ -208,7 +212,7 @@ function onHoles(
   looseMm: number,
 ): PegAnswer {
   if (board.pegsMm.length === 0)
-    return { ok: false, message: 'This board has no pegs yet: enter their sizes in the kit.' };
+    return { ok: false, message: say`This board has no pegs yet: enter their sizes in the kit.` };
   const { pitchMm } = board;
   const lie = bestLie(wishes, pitchMm);
   const holes = wishes.map((w) => {
@@ -245,14 +249,14 @@ function onHoles(
   if (shared) {
     return {
       ok: false,
-      message: `Bends ${shared.bend + 1} and another would share a hole: the holes are too far apart for this figure. Take pins on the printed pattern.`,
+      message: say`Bends ${shared.bend + 1} and another would share a hole: the holes are too far apart for this figure. Take pins on the printed pattern.`,
     };
   }
   const worst = pegs.reduce((a, b) => (b.offMm > a.offMm ? b : a));
   if (worst.offMm > looseMm) {
     return {
       ok: false,
-      message: `The holes do not suit this figure: the peg of bend ${worst.bend + 1} would stand ${worst.offMm.toFixed(1)} mm off. Take pins on the printed pattern, or a board with closer holes.`,
+      message: say`The holes do not suit this figure: the peg of bend ${worst.bend + 1} would stand ${asLength(worst.offMm)} off. Take pins on the printed pattern, or a board with closer holes.`,
     };
   }
   return { ok: true, plan: { pegs, turnRad: lie.turnRad, worstMm: worst.offMm } };

@@ -8,6 +8,7 @@ import { drawAs, knownFigure } from '../strip/knownFigures';
 import { isBend, type Strip } from '../strip';
 import { armNames, armsOf, pegPlan, poseStrip, stepsOf, tailMoves, workMarks } from '.';
 import { moveWords, troubleWords, beginWords, measureWords } from './words';
+import { told } from '../words/told.support';
 
 const piece = (nodes: FigureNode[], change: Partial<Piece> = {}, closed = false): Piece => ({
   ...newPiece('p', 'Test', ''),
@@ -174,9 +175,7 @@ describe('two arms', () => {
       const [low, high] = s.formed;
       expect(low + high).toBeCloseTo(plan.wires[0]!.developedMm, 6);
     }
-    expect(beginWords(stepsOf(twoArms(), planPiece(twoArms()), 0, null)!, 'mm')?.from).toBe(
-      'middle',
-    );
+    expect(beginWords(stepsOf(twoArms(), planPiece(twoArms()), 0, null)!)?.from).toBe('middle');
   });
 
   it('a figure that is not alike has none', () => {
@@ -211,7 +210,7 @@ describe('the order of the steps', () => {
   });
 
   it('says what to measure in words', () => {
-    const words = measureWords({ widthMm: 23.5, heightMm: 12, level: true }, 'mm');
+    const words = told(measureWords({ widthMm: 23.5, heightMm: 12, level: true }));
     expect(words).toMatch(/width so far 23\.5 mm.*, height 12\.0 mm.*, both arms level/);
   });
 });
@@ -250,7 +249,7 @@ describe('the tail', () => {
       (c) => Math.abs(c.at.x - 20) < 0.1 && Math.abs(c.at.y - 10) < 0.1,
     )!;
     expect(threads[0]!.pullMm).toBeCloseTo(wire.developedMm - right.secondMm, 6);
-    expect(moveWords(threads[0]!, 'mm')).toMatch(/from behind to the front, and pull 14\.\d mm/);
+    expect(told(moveWords(threads[0]!))).toMatch(/from behind to the front, and pull 14\.\d mm/);
   });
 
   it('is swung round, not threaded, where the space is open', () => {
@@ -297,7 +296,7 @@ describe('the tail', () => {
     const { steps } = stepsOf(slit, plan, 0, null)!;
     const troubles = steps.flatMap((s) => s.troubles).filter((t) => t.kind === 'narrow');
     expect(troubles.length).toBe(1);
-    expect(troubleWords(troubles[0]!, plan.wires[0]!, 'mm')).toMatch(/narrower than the wire/);
+    expect(told(troubleWords(troubles[0]!, plan.wires[0]!))).toMatch(/narrower than the wire/);
   });
 });
 
@@ -320,7 +319,7 @@ describe('room for tools', () => {
     const troubles = steps.flatMap((s) => s.troubles);
     const clash = troubles.find((t) => t.kind === 'tool-room' && t.bend === wide);
     expect(clash).toBeDefined();
-    expect(troubleWords(clash!, plan.wires[0]!, 'mm')).toContain('No room for mandrel 20 mm');
+    expect(told(troubleWords(clash!, plan.wires[0]!))).toContain('No room for mandrel 20 mm');
     // From the other end the curve comes first, and there is room.
     const other = { ...p, from: 'last' as const };
     const free = stepsOf(other, planPiece(other, { kit: DEFAULT_KIT }), 0, DEFAULT_KIT)!;
@@ -390,11 +389,11 @@ describe('pegs', () => {
 
   it('says why a figure does not suit', () => {
     const coarse = pegPlan(wireOf(zigzag), { kind: 'holes', pitchMm: 17, pegsMm: [2] }, stiff, 0.5);
-    expect(!coarse.ok && coarse.message).toMatch(/pins on the printed pattern/);
+    expect(!coarse.ok && told(coarse.message)).toMatch(/pins on the printed pattern/);
     const folded = wireOf(piece(at([0, 0], [20, 0], [2, 0.1])));
     const fold = pegPlan(folded, { kind: 'pins', pinMm: 1 }, stiff, 0.5);
-    expect(!fold.ok && fold.message).toMatch(/Folds cannot be wound/);
+    expect(!fold.ok && told(fold.message)).toMatch(/Folds cannot be wound/);
     const bare = pegPlan(wireOf(zigzag), { kind: 'holes', pitchMm: 5, pegsMm: [] }, stiff, 0.5);
-    expect(!bare.ok && bare.message).toMatch(/no pegs yet/);
+    expect(!bare.ok && told(bare.message)).toMatch(/no pegs yet/);
   });
 });

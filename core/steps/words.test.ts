@@ -15,6 +15,8 @@ import {
   troubleWords,
   turnWord,
 } from '.';
+import { told } from '../words/told.support';
+import { inWords } from '../words';
 
 const pieceOf = (nodes: FigureNode[], change: Partial<Piece> = {}): Piece => ({
   ...newPiece('p', 'Test', ''),
@@ -43,14 +45,16 @@ describe('words at the bench', () => {
   it('a bend says where to, how far past and over what', () => {
     const curve = wire.bends.findIndex((b) => b.kind === 'curve');
     const mark = work.marks.marks.find((m) => m.bend === curve)!;
-    const words = bendOrder(wire.bends[curve]!, mark, 1);
+    const words = told(bendOrder(wire.bends[curve]!, mark, 1));
     expect(words).toMatch(/^Curve to the right, to \d+°, \d+° past, it springs back\. Over: /);
     const corner = work.marks.marks.find((m) => wire.bends[m.bend]!.kind === 'corner')!;
-    expect(bendOrder(wire.bends[corner.bend]!, corner, 1)).toMatch(/^Bend to the right, to 9\d°/);
+    expect(told(bendOrder(wire.bends[corner.bend]!, corner, 1))).toMatch(
+      /^Bend to the right, to 9\d°/,
+    );
     const fold = pieceOf(at([0, 0], [20, 0], [2, 0.1]));
     const folded = planPiece(fold).wires[0]!;
     const m = stepsOf(fold, planPiece(fold), 0, null)!.marks.marks[0]!;
-    expect(bendOrder(folded.bends[0]!, m, 1)).toMatch(
+    expect(told(bendOrder(folded.bends[0]!, m, 1))).toMatch(
       /^Fold back to the right and close it: squeeze shut/,
     );
   });
@@ -59,17 +63,17 @@ describe('words at the bench', () => {
     const bare = planPiece(hook).wires[0]!.bends.find((b) => b.kind === 'curve')!;
     // R 8 formed at R 8 x angle / form-to; less half a wire on both sides.
     const form = 2 * (8 / (bare.formToRad / bare.angleRad)) - 1;
-    expect(overWords(bare, 1)).toBe(`by hand, round of ${form.toFixed(1)} mm`);
-    expect(overWords({ ...bare, insideRadiusMm: 200, tool: null }, 1)).toBe('eased by hand');
+    expect(told(overWords(bare, 1))).toBe(`by hand, round of ${form.toFixed(1)} mm`);
+    expect(told(overWords({ ...bare, insideRadiusMm: 200, tool: null }, 1))).toBe('eased by hand');
     const gap = { ...bare, kind: 'fold' as const, insideRadiusMm: 0.6, tool: null };
-    expect(overWords(gap, 1)).toBe('gap 1.2 mm');
+    expect(told(overWords(gap, 1))).toBe('gap 1.2 mm');
   });
 
   it('steps have titles a maker finds again', () => {
     const titles = work.steps.map((s) => stepTitle(s, work, plan));
-    expect(titles[0]).toBe('The straight blank');
-    expect(titles[1]).toBe('Bend 1: curve');
-    expect(titles.at(-1)).toBe('The ends');
+    expect(told(titles[0])).toBe('The straight blank');
+    expect(told(titles[1])).toBe('Bend 1: curve');
+    expect(told(titles.at(-1))).toBe('The ends');
   });
 
   it('the tail is told in one sentence, in both units', () => {
@@ -81,11 +85,11 @@ describe('words at the bench', () => {
       arm: 'towards-last',
       narrow: false,
     } as const;
-    expect(moveWords({ ...move, kind: 'over' }, 'mm')).toBe('Bring the tail over what is formed.');
-    expect(moveWords({ ...move, kind: 'behind', arm: 'towards-first' }, 'mm')).toBe(
+    expect(told(moveWords({ ...move, kind: 'over' }))).toBe('Bring the tail over what is formed.');
+    expect(told(moveWords({ ...move, kind: 'behind', arm: 'towards-first' }))).toBe(
       'Bring the first end behind what is formed.',
     );
-    expect(moveWords({ ...move, kind: 'thread' }, 'in')).toMatch(
+    expect(inWords(moveWords({ ...move, kind: 'thread' }), 'in')).toMatch(
       /^Thread the tail through, from the front to behind, and pull 2 in \(50\.8 mm\) after it\.$/,
     );
   });
@@ -97,7 +101,7 @@ describe('words at the bench', () => {
     const steps = pieceOf(at([0, 0], [15, 0], [15, apart], [30, apart]));
     const marks = stepsOf(steps, planPiece(steps), 0, DEFAULT_KIT)!.marks.marks;
     expect(marks[1]!.stepMm).toBeCloseTo(5, 6);
-    expect(gaugeWords(marks[1]!, DEFAULT_KIT)).toContain('flat-nose pliers (5.0 mm)');
+    expect(told(gaugeWords(marks[1]!, DEFAULT_KIT))).toContain('flat-nose pliers (5.0 mm)');
     expect(gaugeWords(marks[0]!, DEFAULT_KIT)).toBeNull();
   });
 
@@ -107,8 +111,8 @@ describe('words at the bench', () => {
       reserveMm: 0,
       paths: [{ ...hook.paths[0]!, start: { kind: 'loop', insideMm: 2.6, tailMm: 0 } }],
     };
-    const [words] = endWords(looped, planPiece(looped), 0, DEFAULT_KIT, 'mm');
-    expect(words).toMatch(
+    const [words] = endWords(looped, planPiece(looped), 0, DEFAULT_KIT);
+    expect(told(words)).toMatch(
       /^Turn the loop at the first end, 2\.6 mm \(.*\) inside, on round-nose pliers 2\.\d+ mm, \d\.\d mm from the tip\.$/,
     );
   });
@@ -117,12 +121,12 @@ describe('words at the bench', () => {
     const steps = pieceOf(at([0, 0], [15, 0], [15, 2], [30, 2], [30, 4], [45, 4]));
     const own = planPiece(steps);
     const found = stepsOf(steps, own, 0, DEFAULT_KIT)!;
-    const together = troublesTogether(found, own.wires[0]!, 'mm');
+    const together = troublesTogether(found, own.wires[0]!);
     expect(together).toHaveLength(1);
     expect(together[0]).toMatchObject({ kind: 'jaw-room', bends: [1, 3] });
-    expect(together[0]!.text).toContain('bends 2 and 4');
+    expect(told(together[0]!.text)).toContain('bends 2 and 4');
     const [first] = found.steps.flatMap((s) => s.troubles);
-    const words = troubleWords(first!, own.wires[0]!, 'mm');
+    const words = told(troubleWords(first!, own.wires[0]!));
     // 2 mm less two setbacks of 0.75 mm; held at the other edge of the bend instead.
     expect(words).toContain('0.5 mm of straight before it');
     const insteadMm = own.wires[0]!.bends[1]!.endMm;
@@ -130,6 +134,6 @@ describe('words at the bench', () => {
   });
 
   it('says nothing about where to begin when it makes no difference', () => {
-    expect(beginWords(work, 'mm')).toBeNull();
+    expect(beginWords(work)).toBeNull();
   });
 });

@@ -7,4 +7,13 @@ export { awgToMm, mmToAwg, nominalAwg } from './awg';
 export { MM_PER_INCH, printInches } from './inches';
 export { parseLengths, type ParsedLengths } from './parseLengths';
 export { parseLength, type LengthUnit, type ParsedLength } from './parseLength';
-export { printAngle, printBoth, printGauge, printLength, printMm, printNumber } from './print';
+export {
+  bareLength,
+  printAngle,
+  printBoth,
+  printGauge,
+  printLength,
+  printMm,
+  printNumber,
+  printThickness,
+} from './print';

@@ -1,5 +1,5 @@
 import { nominalAwg } from './awg';
-import { printInches } from './inches';
+import { MM_PER_INCH, printInches } from './inches';
 import type { LengthUnit } from './parseLength';
 
 /** A length in mm with `decimals` places and its unit, with a real minus sign kept plain: `35.2 mm`. */
@@ -18,16 +18,27 @@ export function printLength(lengthMm: number, unit: LengthUnit, decimals = 1): s
   return unit === 'mm' ? printMm(lengthMm, decimals) : printInches(lengthMm);
 }
 
+/** A length where its unit stands at the head of the column: `35.2`, or `1 3/8`. */
+export function bareLength(lengthMm: number, unit: LengthUnit): string {
+  return unit === 'mm' ? printNumber(lengthMm, 1) : printInches(lengthMm).replace(' in', '');
+}
+
 /** A length in both units, the leading one first: `35.2 mm (1 3/8 in)`. */
 export function printBoth(lengthMm: number, unit: LengthUnit, decimals = 1): string {
   const other = unit === 'mm' ? 'in' : 'mm';
   return `${printLength(lengthMm, unit, decimals)} (${printLength(lengthMm, other, decimals)})`;
 }
 
+/** The thickness of wire, a hole or a gap: `0.81 mm`, or `0.032 in`, since fractions of an inch are too coarse for it. */
+export function printThickness(mm: number, unit: LengthUnit): string {
+  return unit === 'mm' ? printMm(mm, 2) : `${printNumber(mm / MM_PER_INCH, 3)} in`;
+}
+
 /** A wire's thickness with its gauge when it has one: `1.02 mm (18 ga)`, else `1.00 mm`. */
-export function printGauge(diameterMm: number): string {
+export function printGauge(diameterMm: number, unit: LengthUnit = 'mm'): string {
   const awg = nominalAwg(diameterMm);
-  return awg === null ? printMm(diameterMm, 2) : `${printMm(diameterMm, 2)} (${awg} ga)`;
+  const thickness = printThickness(diameterMm, unit);
+  return awg === null ? thickness : `${thickness} (${awg} ga)`;
 }
 
 /** An angle in whole degrees without its sign: `90°`. */

@@ -3,9 +3,9 @@ import { mapFigure, type Piece } from '@core/piece';
 import { scaling } from '@core/geometry';
 import type { Advice, Remedy, WirePlan } from '@core/plan';
 import { troublesTogether, type WireSteps } from '@core/steps';
-import type { LengthUnit } from '@core/units';
 import { Button, Section } from '~/components/ui';
 import { useEdit, useShown, useWorkbench } from '~/state/workbench';
+import { useWords } from '~/state/useWords';
 
 const MOST = 6;
 const ORIGINS = [
@@ -27,17 +27,16 @@ export function AdviceSection({
   advice,
   work,
   wire,
-  unit,
 }: {
   advice: readonly Advice[];
   work: WireSteps | null;
   wire: WirePlan | undefined;
-  unit: LengthUnit;
 }) {
   const edit = useEdit();
+  const told = useWords();
   const { pointer } = useWorkbench();
   const { twin } = useShown();
-  const troubles = wire && work ? troublesTogether(work, wire, unit) : [];
+  const troubles = wire && work ? troublesTogether(work, wire) : [];
   const count = advice.length + troubles.length;
   if (count === 0) return null;
   return (
@@ -46,12 +45,12 @@ export function AdviceSection({
         {advice.slice(0, MOST).map((a) => (
           <Item
             key={a.id}
-            text={a.message}
+            text={told(a.message)}
             show={() => pointer.getState().point({ wire: a.wire, atMm: a.atMm })}
           >
             {a.remedies.map((r) => (
-              <Button key={r.label} onClick={() => edit((p) => remedied(p, r))}>
-                {r.label}
+              <Button key={r.kind} onClick={() => edit((p) => remedied(p, r))}>
+                {told(r.label)}
               </Button>
             ))}
           </Item>
@@ -60,7 +59,7 @@ export function AdviceSection({
           troubles.map((t) => (
             <Item
               key={t.kind}
-              text={t.text}
+              text={told(t.text)}
               show={() => pointer.getState().point({ bend: t.bends[0] ?? null })}
             >
               {t.kind === 'tool-room' &&

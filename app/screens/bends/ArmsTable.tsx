@@ -10,6 +10,7 @@ import {
 import { degrees, type LengthUnit } from '@core/units';
 import { usePiece } from '~/state/workbench';
 import { RowOfBend, shortLength, Turn, useBendRow, useScrolledTo } from './BendTable';
+import { useWords } from '~/state/useWords';
 
 /** Both arms of a figure alike on both sides, next to each other, each with its own turning. */
 export function ArmsTable({
@@ -78,12 +79,13 @@ export function ArmsTable({
 
 function CentralRow({ mark, bend }: { mark: WorkMark; bend: PlannedBend }) {
   const { diameterMm } = usePiece().wire;
+  const told = useWords();
   return (
     <RowOfBend bend={bend} index={mark.bend}>
       <td colSpan={7} className="py-1.5 text-center">
         <strong>{mark.bend + 1}</strong> {BEND_WORDS[bend.kind]} on the middle mark,{' '}
         <Turn rad={mark.turnRad} />, to {Math.round(Math.abs(degrees(mark.formToRad)))}°
-        <span className="block text-xs text-soft">{overWords(bend, diameterMm)}</span>
+        <span className="block text-xs text-soft">{told(overWords(bend, diameterMm))}</span>
       </td>
     </RowOfBend>
   );
@@ -101,6 +103,7 @@ function PairRow({
   unit: LengthUnit;
 }) {
   const { diameterMm } = usePiece().wire;
+  const told = useWords();
   const bend = wire.bends[left.bend]!;
   const a = useBendRow(bend, left.bend);
   const b = useBendRow(wire.bends[right.bend]!, right.bend);
@@ -139,7 +142,7 @@ function PairRow({
       <td className="px-2 py-1.5 text-center">
         {BEND_WORDS[bend.kind]} to {Math.round(Math.abs(degrees(left.formToRad)))}°
         <span className="block text-xs text-soft">
-          {overWords(bend, diameterMm)}, grip {left.grip === 'edge' ? 'edge' : 'middle'}
+          {told(overWords(bend, diameterMm))}, grip {left.grip === 'edge' ? 'edge' : 'middle'}
         </span>
       </td>
       <td {...hooks(b)} className={cell(b, 'text-left font-semibold')}>

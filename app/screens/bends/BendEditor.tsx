@@ -4,11 +4,12 @@ import { fixedTools, nearestTools, type Kit, type Stiffness, type ToolMiss } fro
 import { withBendEdit, type BendEdit } from '@core/piece';
 import type { PlannedBend, WirePlan } from '@core/plan';
 import { overWords, turnWord } from '@core/steps';
-import { degrees, printNumber, radians } from '@core/units';
+import { degrees, printLength, printThickness, radians } from '@core/units';
 import { METAL_FACTS } from '@core/wire';
 import { RangeField } from '~/components/RangeField';
 import { Button, IconButton, Picker } from '~/components/ui';
 import { usePiece, usePointer, useWorkbench } from '~/state/workbench';
+import { useUnit, useWords } from '~/state/useWords';
 
 type Change = Partial<Pick<BendEdit, 'shiftMm' | 'angleRad' | 'over'>>;
 
@@ -48,6 +49,7 @@ export function BendEditor({ wire, flowMPa }: { wire: WirePlan; flowMPa: number 
 
 function Fields({ bend, flowMPa }: { bend: PlannedBend; flowMPa: number }) {
   const piece = usePiece();
+  const unit = useUnit();
   const { store, tools } = useWorkbench();
   const { wire } = piece;
   const stiffness = useMemo<Stiffness>(
@@ -74,7 +76,7 @@ function Fields({ bend, flowMPa }: { bend: PlannedBend; flowMPa: number }) {
       {room && (
         <RangeField
           label="Moved along the wire"
-          print={(mm) => `${printNumber(mm, 1)} mm`}
+          print={(mm) => printLength(mm, unit)}
           value={shiftMm}
           min={Math.ceil(bend.shift[0] * 10) / 10}
           max={Math.floor(bend.shift[1] * 10) / 10}
@@ -135,6 +137,8 @@ function Over({
   preview: (change: Change) => void;
   settle: () => void;
 }) {
+  const unit = useUnit();
+  const told = useWords();
   const list = fixedTools(kit);
   const [widest] = useState(Math.ceil(bend.insideRadiusMm));
   const over = bend.edit?.over ?? null;
@@ -161,7 +165,9 @@ function Over({
         options={[
           {
             value: 'plan',
-            label: over ? 'As planned' : `As planned: ${overWords(bend, stiffness.diameterMm)}`,
+            label: over
+              ? 'As planned'
+              : `As planned: ${told(overWords(bend, stiffness.diameterMm))}`,
           },
           ...list.map((t) => ({ value: keyOf(t.toolId, t.diameterMm), label: t.name })),
           { value: 'hand', label: 'By hand, another radius' },
@@ -171,7 +177,7 @@ function Over({
       {over?.kind === 'hand' && (
         <RangeField
           label="Inside radius"
-          print={(mm) => `${printNumber(mm, 1)} mm`}
+          print={(mm) => printLength(mm, unit)}
           value={over.insideMm}
           min={0.2}
           max={Math.max(20, 2 * widest)}
@@ -199,6 +205,7 @@ function Nearest({
   stiffness: Stiffness;
   take: (choice: string) => void;
 }) {
+  const unit = useUnit();
   const radius = bend.insideRadiusMm + stiffness.diameterMm / 2;
   const { smaller, larger } = nearestTools(kit, stiffness, radius, bend.angleRad);
   const both = [smaller, larger].filter((m): m is ToolMiss => m !== null);
@@ -211,7 +218,7 @@ function Nearest({
       <div className="flex flex-wrap gap-2">
         {both.map((m) => (
           <Button key={m.tool.name} onClick={() => take(keyOf(m.tool.toolId, m.tool.diameterMm))}>
-            {m.tool.name}: {printNumber(m.errorMm, 2)} mm off
+            {m.tool.name}: {printThickness(m.errorMm, unit)} off
           </Button>
         ))}
       </div>

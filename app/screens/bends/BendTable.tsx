@@ -4,6 +4,7 @@ import type { PlannedBend, WirePlan } from '@core/plan';
 import { BEND_WORDS, overWords, turnWord, type WorkMark, type WorkMarks } from '@core/steps';
 import { degrees, printInches, printNumber, type LengthUnit } from '@core/units';
 import { usePiece, usePointer, useWorkbench } from '~/state/workbench';
+import { useWords } from '~/state/useWords';
 
 const FROM_WORDS = {
   first: 'from the first end',
@@ -150,6 +151,7 @@ function BendRow({
   outwards: boolean;
 }) {
   const { diameterMm } = usePiece().wire;
+  const told = useWords();
   return (
     <RowOfBend bend={bend} index={mark.bend}>
       <td className="py-1.5 pl-1 text-right font-semibold">{mark.bend + 1}</td>
@@ -157,7 +159,7 @@ function BendRow({
         {BEND_WORDS[bend.kind]}
         {bend.edit && <Pencil size={12} className="ml-1 inline text-patina" aria-label="changed" />}
         <span className="block text-xs text-soft">
-          {overWords(bend, diameterMm)}, grip {mark.grip === 'edge' ? 'edge' : 'middle'}
+          {told(overWords(bend, diameterMm))}, grip {mark.grip === 'edge' ? 'edge' : 'middle'}
           {outwards && `, towards the ${mark.arm === 'towards-last' ? 'last' : 'first'} end`}
         </span>
       </td>

@@ -1,7 +1,8 @@
 import { memo } from 'react';
 import type { Vec } from '@core/geometry';
 import type { Plan } from '@core/plan';
-import { printNumber } from '@core/units';
+import { printThickness } from '@core/units';
+import { useUnit } from '~/state/useWords';
 
 /** Differences smaller than this are not worth a flag, mm. */
 const WORTH_MM = 0.1;
@@ -19,6 +20,7 @@ export const DifferenceLayer = memo(function DifferenceLayer({
   plan: Plan;
   pxPerMm: number;
 }) {
+  const unit = useUnit();
   const px = 1 / pxPerMm;
   return (
     <g pointerEvents="none">
@@ -79,7 +81,7 @@ export const DifferenceLayer = memo(function DifferenceLayer({
               fontWeight={600}
               fill="var(--ink)"
             >
-              {printNumber(stray.mm, 2)} mm
+              {printThickness(stray.mm, unit)}
             </text>
           </g>
         );

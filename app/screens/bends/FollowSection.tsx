@@ -9,18 +9,20 @@ import {
   YAxis,
 } from 'recharts';
 import { kneeOf, tradeOff, type FollowPoint } from '@core/plan';
-import { printNumber } from '@core/units';
+import { printNumber, printThickness, type LengthUnit } from '@core/units';
 import { Button, Section } from '~/components/ui';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { useFollow } from './useFollow';
+import { useUnit } from '~/state/useWords';
 
-const words = (p: FollowPoint): string =>
-  `${p.bends} ${p.bends === 1 ? 'bend' : 'bends'}, at most ${printNumber(p.strayMm, 2)} mm off the line`;
+const words = (p: FollowPoint, unit: LengthUnit): string =>
+  `${p.bends} ${p.bends === 1 ? 'bend' : 'bends'}, at most ${printThickness(p.strayMm, unit)} off the line`;
 
 /** How many bends the plan takes, against how closely it follows the drawn line. */
 export function FollowSection() {
   const piece = usePiece();
   const edit = useEdit();
+  const unit = useUnit();
   const { planState, tools } = useWorkbench();
   const { points, done } = useFollow(planState.planned, tools);
   const trade = useMemo(() => tradeOff(points), [points]);
@@ -48,7 +50,7 @@ export function FollowSection() {
             <input
               type="range"
               aria-label="Number of bends"
-              aria-valuetext={trade[index] ? words(trade[index]) : ''}
+              aria-valuetext={trade[index] ? words(trade[index], unit) : ''}
               className="w-full accent-patina"
               min={0}
               max={trade.length - 1}
@@ -57,7 +59,7 @@ export function FollowSection() {
               onChange={(e) => take(trade[Number(e.target.value)]!)}
             />
           </label>
-          {trade[index] && <p className="text-sm">{words(trade[index])}.</p>}
+          {trade[index] && <p className="text-sm">{words(trade[index], unit)}.</p>}
           {knee && knee.bends !== trade[index]?.bends && (
             <Button onClick={() => take(knee)}>{knee.bends} bends: where more stop paying</Button>
           )}

@@ -1,10 +1,11 @@
 import { Link } from 'react-router';
 import type { Plan } from '@core/plan';
 import { moveWords, type Peg, type PegAnswer, type WireSteps } from '@core/steps';
-import { printNumber, type LengthUnit } from '@core/units';
+import { printLength, printNumber, type LengthUnit } from '@core/units';
 import { Choices, Section } from '~/components/ui';
 import { usePointer, useWorkbench } from '~/state/workbench';
 import { PEG_CHOICES, type PegChoice } from './pegChoice';
+import { useWords } from '~/state/useWords';
 
 /** Winding round pegs: on a board with holes, or round pins on the printed pattern. */
 export function PegSection({
@@ -21,6 +22,7 @@ export function PegSection({
   unit: LengthUnit;
 }) {
   const { toolbox } = useWorkbench();
+  const told = useWords();
   const { board } = toolbox;
   return (
     <Section title="Winding round pegs">
@@ -28,14 +30,14 @@ export function PegSection({
       {choice !== 'none' && (
         <p className="text-xs text-soft">
           {choice === 'pins'
-            ? `Pins ${printNumber(board.pinMm, 1)} mm thick, along the inside of each bend.`
-            : `Holes every ${printNumber(board.pitchMm, 1)} mm, pegs of ${board.pegsMm.map((d) => Number(printNumber(d, 1))).join(', ')} mm.`}{' '}
+            ? `Pins ${printLength(board.pinMm, unit)} thick, along the inside of each bend.`
+            : `Holes every ${printLength(board.pitchMm, unit)}, pegs of ${board.pegsMm.map((d) => Number(printNumber(d, 1))).join(', ')} mm.`}{' '}
           <Link to="/kit" className="text-patina underline">
             Change in the kit
           </Link>
         </p>
       )}
-      {answer && !answer.ok && <p className="text-sm text-alert">{answer.message}</p>}
+      {answer && !answer.ok && <p className="text-sm text-alert">{told(answer.message)}</p>}
       {answer?.ok && (
         <PegTable pegs={answer.plan.pegs} work={work} unit={unit} holes={choice === 'holes'} />
       )}
@@ -54,11 +56,12 @@ function PegTable({
   unit: LengthUnit;
   holes: boolean;
 }) {
+  const told = useWords();
   const moves = (bend: number, last: boolean): string =>
     last && work
       ? work.steps
           .filter((s) => s.marks.some((m) => m.bend === bend))
-          .flatMap((s) => s.moves.map((m) => moveWords(m, unit)))
+          .flatMap((s) => s.moves.map((m) => told(moveWords(m))))
           .join(' ')
       : '';
   return (
@@ -67,13 +70,13 @@ function PegTable({
         <li key={p.number} className="flex gap-3 py-1.5">
           <span className="w-6 text-right font-semibold">{p.number}</span>
           <span className="flex-1">
-            {p.round} round a {printNumber(p.diameterMm, 1)} mm {holes ? 'peg' : 'pin'}
+            {p.round} round a {printLength(p.diameterMm, unit)} {holes ? 'peg' : 'pin'}
             {p.hole && `, hole ${p.hole.column} across, ${p.hole.row} down`}
             {holes && (
               <span className="block text-xs text-soft">
-                {printNumber(p.offMm, 1)} mm off
+                {printLength(p.offMm, unit)} off
                 {Math.abs(p.thickerMm) >= 0.05 &&
-                  `, ${printNumber(Math.abs(p.thickerMm), 1)} mm too ${p.thickerMm > 0 ? 'thick' : 'thin'}`}
+                  `, ${printLength(Math.abs(p.thickerMm), unit)} too ${p.thickerMm > 0 ? 'thick' : 'thin'}`}
               </span>
             )}
             <span className="block text-xs text-soft">

@@ -6,16 +6,18 @@ import { printBoth, printNumber, type LengthUnit } from '@core/units';
 import { TEMPER_NAMES } from '@core/wire';
 import { Button, Choices, Picker, Section } from '~/components/ui';
 import { useEdit, usePiece, usePointer, useWorkbench } from '~/state/workbench';
+import { useWords } from '~/state/useWords';
 
 /** Tools, hand, where the work begins. */
 export function WorkSection({ work, wire }: { work: WireSteps | null; wire: WirePlan }) {
   const piece = usePiece();
   const edit = useEdit();
+  const told = useWords();
   const { toolbox, settings, pointer } = useWorkbench();
   const twin = usePointer((p) => p.twin);
   const inUse = toolbox.kits.find((k) => k.id === toolbox.inUse) ?? toolbox.kits[0];
   const known = piece.kit !== null && toolbox.kits.some((k) => k.id === piece.kit);
-  const begin = work ? beginWords(work, settings.unit) : null;
+  const begin = work ? beginWords(work) : null;
   const setFrom = (from: WorkOrigin): void => edit((p) => ({ ...p, from }));
   return (
     <Section title="How it is worked">
@@ -51,7 +53,7 @@ export function WorkSection({ work, wire }: { work: WireSteps | null; wire: Wire
       />
       {begin && (
         <div className="rounded-md bg-patina-wash p-2.5 text-sm">
-          <p>{begin.text}</p>
+          <p>{told(begin.text)}</p>
           <Button className="mt-2" onClick={() => setFrom(begin.from)}>
             Begin there
           </Button>

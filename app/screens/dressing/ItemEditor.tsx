@@ -2,7 +2,7 @@ import { TriangleAlert } from 'lucide-react';
 import { withRemedy, type Dressed } from '@core/dressing';
 import { valueOf, withValue, type Field } from '@core/field';
 import { kindOf, type DressItem } from '@core/item';
-import { printBoth, printNumber, type LengthUnit } from '@core/units';
+import { printBoth, printThickness, type LengthUnit } from '@core/units';
 import { NumberControl } from '~/components/NumberControl';
 import { Tick } from '~/components/Tick';
 import { Button, Choices, Picker } from '~/components/ui';
@@ -10,6 +10,7 @@ import { useEdit } from '~/state/workbench';
 import { BeadFields } from './BeadFields';
 import { PlaceFields } from './PlaceFields';
 import { ThreadFields } from './ThreadFields';
+import { useWords } from '~/state/useWords';
 
 /** All choices of one item, what it takes, and what is wrong with it. */
 export function ItemEditor({
@@ -75,6 +76,7 @@ export function ItemEditor({
 
 function Problems({ dressed }: { dressed: Dressed }) {
   const edit = useEdit();
+  const told = useWords();
   return dressed.problems.map((p, i) => (
     <div
       key={i}
@@ -87,13 +89,13 @@ function Problems({ dressed }: { dressed: Dressed }) {
           className={`mt-0.5 shrink-0 ${p.refused ? 'text-alert' : 'text-soft'}`}
           aria-hidden="true"
         />
-        <span>{p.message}</span>
+        <span>{told(p.message)}</span>
       </p>
       {p.remedies.length > 0 && (
         <div className="mt-2 flex flex-wrap gap-2">
           {p.remedies.map((r) => (
-            <Button key={r.label} onClick={() => edit((piece) => withRemedy(piece, r))}>
-              {r.label}
+            <Button key={told(r.label)} onClick={() => edit((piece) => withRemedy(piece, r))}>
+              {told(r.label)}
             </Button>
           ))}
         </div>
@@ -104,6 +106,7 @@ function Problems({ dressed }: { dressed: Dressed }) {
 
 /** What the item takes of wire and beads. */
 function Takes({ dressed, unit }: { dressed: Dressed; unit: LengthUnit }) {
+  const told = useWords();
   return (
     <div className="rounded-md bg-patina-wash px-3 py-2 text-sm" data-testid="item-takes">
       {dressed.wires.map((w, i) => (
@@ -113,7 +116,7 @@ function Takes({ dressed, unit }: { dressed: Dressed; unit: LengthUnit }) {
             {w.count > 1 && `${w.count} × `}
             {printBoth(w.cutMm, unit)}
           </strong>{' '}
-          of {printNumber(w.wire.diameterMm, 2)} mm
+          of {printThickness(w.wire.diameterMm, unit)}
           {w.tailsMm > 0 && `, tails of ${printBoth(w.tailsMm / 2, unit)} in it`}
         </p>
       ))}
@@ -124,7 +127,7 @@ function Takes({ dressed, unit }: { dressed: Dressed; unit: LengthUnit }) {
       ))}
       {dressed.notes.map((n, i) => (
         <p key={i} className="text-soft">
-          {n}
+          {told(n)}
         </p>
       ))}
     </div>

@@ -1,11 +1,13 @@
 import { ArrowDown, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
-import type { Assembly, Conflict } from '@core/making';
+import { REASONS, type Assembly, type Conflict } from '@core/making';
 import { Button, Picker, Section } from '~/components/ui';
 import { useEdit, usePiece } from '~/state/workbench';
+import { useWords } from '~/state/useWords';
 
 /** In which order the piece is made, why, and what contradicts itself. */
 export function OrderSection({ assembly }: { assembly: Assembly | null }) {
+  const told = useWords();
   if (!assembly) {
     return (
       <Section title="Order of assembly">
@@ -18,8 +20,8 @@ export function OrderSection({ assembly }: { assembly: Assembly | null }) {
   const why = (id: string): string[] => [
     ...new Set(
       assembly.precedences
-        .filter((e) => e.then === id && e.why !== 'last of all')
-        .map((e) => e.why),
+        .filter((e) => e.then === id && e.why !== 'last')
+        .map((e) => REASONS[e.why]),
     ),
   ];
   return (
@@ -32,7 +34,7 @@ export function OrderSection({ assembly }: { assembly: Assembly | null }) {
           <li key={t.id} className="flex gap-2.5 border-t border-line py-1.5 first:border-t-0">
             <span className="w-5 shrink-0 text-right font-semibold text-patina">{i + 1}</span>
             <span>
-              {t.title}
+              {told(t.title)}
               {why(t.id).map((w) => (
                 <span key={w} className="block text-xs text-soft">
                   {w}
@@ -49,6 +51,7 @@ export function OrderSection({ assembly }: { assembly: Assembly | null }) {
 
 function ConflictBox({ conflict }: { conflict: Conflict }) {
   const edit = useEdit();
+  const told = useWords();
   return (
     <div role="alert" className="rounded-md border border-alert bg-alert-wash p-2.5 text-sm">
       <p className="flex gap-2 font-semibold">
@@ -58,18 +61,18 @@ function ConflictBox({ conflict }: { conflict: Conflict }) {
       <ol className="mt-1.5 space-y-1 pl-6">
         {conflict.ring.map((e, i) => (
           <li key={i}>
-            {conflict.titles[i]}
+            {told(conflict.titles[i]!)}
             <span className="flex gap-1 text-xs text-soft">
-              <ArrowDown size={13} aria-hidden="true" /> before the next: {e.why}
+              <ArrowDown size={13} aria-hidden="true" /> before the next: {REASONS[e.why]}
             </span>
           </li>
         ))}
-        <li>{conflict.titles[0]}</li>
+        <li>{told(conflict.titles[0]!)}</li>
       </ol>
       <div className="mt-2 flex flex-wrap gap-2">
         {conflict.remedies.map((r) => (
-          <Button key={r.label} onClick={() => edit(() => r.piece)}>
-            {r.label}
+          <Button key={told(r.label)} onClick={() => edit(() => r.piece)}>
+            {told(r.label)}
           </Button>
         ))}
         {conflict.remedies.length === 0 && (
@@ -83,12 +86,18 @@ function ConflictBox({ conflict }: { conflict: Conflict }) {
 /** The maker's own wishes for what comes before what. */
 function Wishes({ assembly }: { assembly: Assembly }) {
   const edit = useEdit();
+  const told = useWords();
   const { order } = usePiece().making;
-  const options = assembly.tasks.map((t, i) => ({ value: t.id, label: `${i + 1}  ${t.title}` }));
+  const options = assembly.tasks.map((t, i) => ({
+    value: t.id,
+    label: `${i + 1}  ${told(t.title)}`,
+  }));
   const [first, setFirst] = useState('');
   const [then, setThen] = useState('');
-  const title = (id: string): string =>
-    assembly.tasks.find((t) => t.id === id)?.title ?? 'something no longer there';
+  const title = (id: string): string => {
+    const task = assembly.tasks.find((t) => t.id === id);
+    return task ? told(task.title) : 'something no longer there';
+  };
   const pick = (chosen: string, n: number): string =>
     options.some((o) => o.value === chosen) ? chosen : (options.at(n)?.value ?? '');
   const [a, b] = [pick(first, 0), pick(then, -1)];

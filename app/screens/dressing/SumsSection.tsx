@@ -17,7 +17,7 @@ export function SumsSection({
   if (wires.length + beads.length + findings.length === 0) return null;
   const byGauge = new Map<string, { name: string; mm: number }>();
   for (const w of wires) {
-    const name = `${printGauge(w.wire.diameterMm)} ${METAL_FACTS[w.wire.metal].name.toLowerCase()}`;
+    const name = `${printGauge(w.wire.diameterMm, unit)} ${METAL_FACTS[w.wire.metal].name.toLowerCase()}`;
     const before = byGauge.get(name)?.mm ?? 0;
     byGauge.set(name, { name, mm: before + w.cutMm * w.count });
   }

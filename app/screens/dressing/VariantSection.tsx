@@ -8,7 +8,7 @@ import {
   variantOf,
   type VariantRules,
 } from '@core/dressing';
-import { sizeName, type Verdict } from '@core/gauge';
+import { type Verdict } from '@core/gauge';
 import { COUNT_WORDS } from '@core/item';
 import { figureBox, type Piece } from '@core/piece';
 import { printGauge, printLength, type LengthUnit } from '@core/units';
@@ -19,6 +19,7 @@ import { keepAsPiece } from '~/state/keepAsPiece';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { besidePlanner } from '~/workers/planner';
 import type { DressedPlan } from '~/workers/planner.worker';
+import { inWords } from '@core/words';
 
 /** The same piece in another size, with rules for all that does not simply grow with it. */
 export function VariantSection() {
@@ -134,10 +135,10 @@ function Compare({ before, after, unit }: { before: Sized; after: Sized; unit: L
     ['Figure, height', height(before), height(after)],
     [
       'Frame wire',
-      printGauge(before.piece.wire.diameterMm),
-      printGauge(after.piece.wire.diameterMm),
+      printGauge(before.piece.wire.diameterMm, unit),
+      printGauge(after.piece.wire.diameterMm, unit),
     ],
-    ['Gauge recommended', recommended(before), recommended(after)],
+    ['Gauge recommended', recommended(before, unit), recommended(after, unit)],
     [
       'Cut length',
       printLength(before.made.plan.totalCutMm, unit),
@@ -145,7 +146,7 @@ function Compare({ before, after, unit }: { before: Sized; after: Sized; unit: L
     ],
     ...before.made.dressing.items.map((d): [string, string, string] => {
       const then = after.made.dressing.items.find((e) => e.item.id === d.item.id);
-      return [d.title.split(',')[0]!, countsOf(d), then ? countsOf(then) : ''];
+      return [inWords(d.title, unit).split(',')[0]!, countsOf(d), then ? countsOf(then) : ''];
     }),
   ];
   return (
@@ -165,8 +166,8 @@ function Compare({ before, after, unit }: { before: Sized; after: Sized; unit: L
   );
 }
 
-const recommended = ({ verdict }: Sized): string =>
-  verdict ? sizeName(verdict.recommended.size) : '–';
+const recommended = ({ verdict }: Sized, unit: LengthUnit): string =>
+  verdict ? printGauge(verdict.recommended.size.diameterMm, unit) : '–';
 
 const countsOf = (d: DressedPlan['dressing']['items'][number]): string =>
   d.counts.map((c) => `${c.count} ${COUNT_WORDS[c.what]}`).join(', ') || '–';

@@ -17,7 +17,7 @@ import {
   straightenAt,
   type PathEnd,
 } from '@core/piece';
-import { printMm } from '@core/units';
+import { printThickness } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { Button, Choices, IconButton, Section } from '~/components/ui';
 import { PracticeCamera } from '~/screens/PracticeCamera';
@@ -26,6 +26,7 @@ import { RangeField } from '~/screens/trace/TracePanel';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { planner } from '~/workers/planner';
 import { freshPathId, type Editor } from '~/screens/useFigureEditor';
+import { useUnit } from '~/state/useWords';
 
 /** How the traced picture lies under the figure: 0 hidden, 1 plain; or alone, without the wire. */
 export interface PictureView {
@@ -284,6 +285,7 @@ function JoinButton({ editor: { path, selected } }: { editor: Editor }) {
 /** Mirrors the better half of the figure onto the other. */
 export function MirrorSection() {
   const piece = usePiece();
+  const unit = useUnit();
   const edit = useEdit();
   if (piece.paths.length === 0) return null;
   const mirror = async (): Promise<void> => {
@@ -295,7 +297,7 @@ export function MirrorSection() {
     const { paths, differedMm } = answer.value;
     edit((p) => ({ ...p, paths }));
     toast.message(
-      `The steadier half was mirrored. The halves differed by ${printMm(differedMm, 2)} on average.`,
+      `The steadier half was mirrored. The halves differed by ${printThickness(differedMm, unit)} on average.`,
     );
   };
   return (

@@ -1,7 +1,14 @@
 import { useState } from 'react';
 import { Trash2 } from 'lucide-react';
 import { readCoil, typicalStiffness, insideFromTool, type TestCoil } from '@core/forming';
-import { awgToMm, nominalAwg, printGauge, printNumber, type LengthUnit } from '@core/units';
+import {
+  awgToMm,
+  nominalAwg,
+  printGauge,
+  printNumber,
+  printThickness,
+  type LengthUnit,
+} from '@core/units';
 import { METAL_FACTS, METALS, TEMPER_NAMES, TEMPERS, type Metal, type Temper } from '@core/wire';
 import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
@@ -101,7 +108,7 @@ export function CoilSection({
           onChange={(mm) => set({ freeInsideMm: mm })}
           hint={
             Number.isFinite(expected)
-              ? `The handbook’s wire would measure ${printNumber(expected, 2)} mm.`
+              ? `The handbook’s wire would measure ${printThickness(expected, unit)}.`
               : 'The handbook’s wire would spring back wholly.'
           }
         />
@@ -127,7 +134,7 @@ export function CoilSection({
       <Button look="main" disabled={!read?.ok} onClick={keep}>
         Keep this coil
       </Button>
-      {coils.length > 0 && <CoilTable coils={coils} remove={remove} />}
+      {coils.length > 0 && <CoilTable unit={unit} coils={coils} remove={remove} />}
     </div>
   );
 }
@@ -139,9 +146,11 @@ const gaugeHint = (mm: number): string => {
 
 function CoilTable({
   coils,
+  unit,
   remove,
 }: {
   coils: readonly TestCoil[];
+  unit: LengthUnit;
   remove: (id: string) => void;
 }) {
   return (
@@ -163,8 +172,8 @@ function CoilTable({
           return (
             <tr key={c.id} className="border-t border-line">
               <td className="py-1.5">{name}</td>
-              <td>{printNumber(c.mandrelMm, 2)} mm</td>
-              <td>{printNumber(c.freeInsideMm, 2)} mm</td>
+              <td>{printThickness(c.mandrelMm, unit)}</td>
+              <td>{printThickness(c.freeInsideMm, unit)}</td>
               <td>{read.ok ? `${printNumber(read.stiffness.flowMPa, 0)} MPa` : '–'}</td>
               <td className="text-right">
                 <IconButton name={`Forget the coil of ${name}`} onClick={() => remove(c.id)}>

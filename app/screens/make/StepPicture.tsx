@@ -10,6 +10,7 @@ import { dressedExtent, WireDrawing } from '~/components/WireDrawing';
 import { createRehearsal } from '~/screens/rehearse/rehearsal';
 import { RehearsalDrawing } from '~/screens/rehearse/RehearsalDrawing';
 import type { MakingPlan } from '~/workers/planner.worker';
+import { useWords } from '~/state/useWords';
 
 /** The items that are on before or with a step. */
 function dressingAt(dressing: Dressing, steps: readonly MakeStep[], index: number): Dressing {
@@ -54,6 +55,7 @@ export function StepPicture({
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
+  const told = useWords();
   const { steps, assembly } = making;
   const step = steps[index]!;
   const shown = useMemo(() => dressingAt(dressing, steps, index), [dressing, steps, index]);
@@ -87,7 +89,7 @@ export function StepPicture({
         viewBox={`${box.minX} ${box.minY} ${box.maxX - box.minX} ${box.maxY - box.minY}`}
         className="size-full"
         role="img"
-        aria-label={`Drawing: ${step.title}`}
+        aria-label={`Drawing: ${told(step.title)}`}
       >
         {done && step.step === null ? (
           <WireDrawing piece={piece} plan={plan} dressing={shown} />

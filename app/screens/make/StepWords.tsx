@@ -1,6 +1,7 @@
 import { CornerUpLeft, CornerUpRight, ShieldAlert } from 'lucide-react';
 import { COUNT_WORDS, type CountKey } from '@core/item';
-import type { MakeStep } from '@core/making';
+import { REASONS, type MakeStep } from '@core/making';
+import { useWords } from '~/state/useWords';
 
 /** The words of a step, readable from a metre away. */
 export function StepWords({
@@ -12,19 +13,20 @@ export function StepWords({
   counted: Readonly<Record<string, number>>;
   count: (what: CountKey, by: number) => void;
 }) {
+  const told = useWords();
   const Turn = step.turn === 'right' ? CornerUpRight : CornerUpLeft;
   return (
     <div aria-live="polite">
-      <h1 className="text-[2.4rem] font-semibold leading-tight">{step.title}</h1>
+      <h1 className="text-[2.4rem] font-semibold leading-tight">{told(step.title)}</h1>
       {step.headline && (
         <p className="mt-3 flex items-center gap-4 text-[4rem] font-semibold leading-none text-patina">
           {step.turn && (
             <Turn size={72} strokeWidth={2.4} aria-label={`turns ${step.turn}`} role="img" />
           )}
-          <span>{step.headline}</span>
+          <span>{told(step.headline)}</span>
         </p>
       )}
-      {step.subline && <p className="mt-2 text-2xl text-soft">{step.subline}</p>}
+      {step.subline && <p className="mt-2 text-2xl text-soft">{told(step.subline)}</p>}
       {step.tool && (
         <p className="mt-4 text-2xl">
           <span className="text-soft">With </span>
@@ -33,7 +35,7 @@ export function StepWords({
       )}
       <ul className="mt-4 space-y-2.5 text-[1.45rem] leading-snug">
         {step.orders.map((o, i) => (
-          <li key={i}>{o}</li>
+          <li key={i}>{told(o)}</li>
         ))}
       </ul>
       {step.counts.length > 0 && (
@@ -64,7 +66,9 @@ export function StepWords({
         </div>
       )}
       {step.why.length > 0 && (
-        <p className="mt-4 text-lg text-soft">Now, because {step.why.join('; ')}.</p>
+        <p className="mt-4 text-lg text-soft">
+          Now, because {step.why.map((w) => REASONS[w]).join('; ')}.
+        </p>
       )}
       {step.cautions.map((c) => (
         <p
@@ -72,7 +76,7 @@ export function StepWords({
           className="mt-3 flex gap-3 rounded-lg border border-alert bg-alert-wash px-4 py-2.5 text-lg"
         >
           <ShieldAlert size={24} className="mt-0.5 shrink-0 text-alert" aria-hidden="true" />
-          {c.text}
+          {told(c.text)}
         </p>
       ))}
     </div>

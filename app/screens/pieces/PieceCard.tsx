@@ -59,7 +59,7 @@ export function PieceCard({
             {piece.demo && <span className="shrink-0 text-xs text-soft">Lantern Lane</span>}
           </span>
           <span className="block text-sm text-soft">
-            {METAL_FACTS[piece.wire.metal].name}, {printGauge(piece.wire.diameterMm)}
+            {METAL_FACTS[piece.wire.metal].name}, {printGauge(piece.wire.diameterMm, unit)}
           </span>
         </div>
       </Link>

@@ -18,6 +18,7 @@ import {
 import { printBoth, type LengthUnit } from '@core/units';
 import { Section } from '~/components/ui';
 import { useWorkbench } from '~/state/workbench';
+import { useWords } from '~/state/useWords';
 
 /** The step in hand: what to do, what the tail does, what to measure then. */
 export function StepNow({
@@ -34,14 +35,16 @@ export function StepNow({
   unit: LengthUnit;
 }) {
   const { tools } = useWorkbench();
+  const told = useWords();
   const wire = plan.wires[work.wire]!;
   const names = work.arms && work.from === 'middle' ? armNames(wire, work.arms) : null;
   return (
-    <Section title={stepTitle(step, work, plan)}>
+    <Section title={told(stepTitle(step, work, plan))}>
       <div aria-live="polite" className="space-y-2.5 text-[15px]">
         {step.kind === 'blank' && <p>{blankWords(work, wire, piece, unit)}</p>}
         {step.marks.map((m) => {
           const right = turnWord(m.turnRad) === 'right';
+          const byJaw = gaugeWords(m, tools.kit);
           const Icon = right ? CornerUpRight : CornerUpLeft;
           const arm = names ? names[m.arm === 'towards-first' ? 'first' : 'last'] : null;
           return (
@@ -51,30 +54,30 @@ export function StepNow({
                 {arm && step.marks.length > 1 && <strong>{arm}: </strong>}
                 Mark at {printBoth(m.atMm, unit)}
                 {m.grip === 'edge' ? ', gripped at the edge' : ', gripped at the middle'}.{' '}
-                {bendOrder(wire.bends[m.bend]!, m, plan.diameterMm)} {gaugeWords(m, tools.kit)}
+                {told(bendOrder(wire.bends[m.bend]!, m, plan.diameterMm))} {byJaw && told(byJaw)}
               </span>
             </p>
           );
         })}
         {step.kind === 'ends' && (
           <p>
-            {endWords(piece, plan, work.wire, tools.kit, unit).join(' ')} Lay it on the pattern and
-            compare.
+            {endWords(piece, plan, work.wire, tools.kit).map(told).join(' ')} Lay it on the pattern
+            and compare.
           </p>
         )}
         {step.moves.map((m, i) => (
-          <p key={i}>{moveWords(m, unit)}</p>
+          <p key={i}>{told(moveWords(m))}</p>
         ))}
         {step.troubles.map((t, i) => (
           <p key={i} className="flex gap-2 text-alert">
             <TriangleAlert size={16} className="mt-1 shrink-0" aria-hidden="true" />
-            {troubleWords(t, wire, unit)}
+            {told(troubleWords(t, wire))}
           </p>
         ))}
         {step.measure && (
           <p className="rounded-md bg-patina-wash px-2.5 py-1.5">
             <span className="text-soft">Measure: </span>
-            {measureWords(step.measure, unit)}
+            {told(measureWords(step.measure))}
           </p>
         )}
       </div>
@@ -111,6 +114,7 @@ export function StepList({
   at: number;
   jump: (step: number) => void;
 }) {
+  const told = useWords();
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
     // Only the list is scrolled: the step's own words stay where they are.
@@ -133,7 +137,7 @@ export function StepList({
               onClick={() => jump(i)}
             >
               <span className="w-6 text-right text-soft">{i}</span>
-              <span className="flex-1">{stepTitle(s, work, plan)}</span>
+              <span className="flex-1">{told(stepTitle(s, work, plan))}</span>
               {s.troubles.length > 0 && (
                 <TriangleAlert size={14} className="mt-0.5 text-alert" aria-label="needs a look" />
               )}

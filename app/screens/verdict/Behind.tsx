@@ -2,11 +2,13 @@ import { Fragment } from 'react';
 import { Check as Tick, ChevronDown, X } from 'lucide-react';
 import { Collapsible } from 'radix-ui';
 import { Link } from 'react-router';
-import { sizeName, type Check, type Verdict } from '@core/gauge';
-import { printNumber } from '@core/units';
+import { type Check, type Verdict } from '@core/gauge';
+import { printGauge, printNumber, printThickness, type LengthUnit } from '@core/units';
 import { percent, sentence } from './words';
+import { useUnit } from '~/state/useWords';
 
-const printValue = ({ unit }: Check, value: number): string => {
+const printValue = ({ unit }: Check, value: number, leading: LengthUnit): string => {
+  if (unit === 'mm') return printThickness(value, leading);
   if (unit === '%') return percent(value / 100);
   if (unit === 'N mm') return `${printNumber(value, 0)} N mm`;
   return `${printNumber(value, unit === 'g' ? 1 : 2)} ${unit}`;
@@ -15,10 +17,11 @@ const printValue = ({ unit }: Check, value: number): string => {
 /** Every check of the wire in use: its number, its limit, and where the limit comes from. */
 export function Behind({ verdict }: { verdict: Verdict }) {
   const { now } = verdict;
+  const unit = useUnit();
   return (
     <Collapsible.Root className="rounded-md border border-line bg-raised">
       <Collapsible.Trigger className="group flex min-h-10 w-full items-center justify-between px-3 text-left text-sm font-medium">
-        What {sizeName(now)} was judged by
+        What {printGauge(now.diameterMm, unit)} was judged by
         <ChevronDown
           size={16}
           className="transition-transform group-data-[state=open]:rotate-180"
@@ -49,11 +52,11 @@ export function Behind({ verdict }: { verdict: Verdict }) {
                     </span>
                   </th>
                   <td className="whitespace-nowrap pr-2 pt-1.5 text-right">
-                    {printValue(c, c.value)}
+                    {printValue(c, c.value, unit)}
                   </td>
                   <td className="whitespace-nowrap pt-1.5 text-right text-soft">
                     {c.id === 'bend' || (c.id === 'line' && c.failsAs === 'thin') ? 'from' : 'to'}{' '}
-                    {printValue(c, c.limit)}
+                    {printValue(c, c.limit, unit)}
                   </td>
                 </tr>
                 <tr>

@@ -10,8 +10,10 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { RATINGS, sizeName, type Check, type Rating, type Tried, type Verdict } from '@core/gauge';
-import { awgToMm } from '@core/units';
+import { RATINGS, type Check, type Rating, type Tried, type Verdict } from '@core/gauge';
+import { awgToMm, printGauge, printThickness, type LengthUnit } from '@core/units';
+import { useUnit } from '~/state/useWords';
+import { inWords } from '@core/words';
 
 /** The highest share shown, %: what is beyond runs out of the picture. */
 const TOP = 200;
@@ -63,9 +65,12 @@ function bandsOf({ tried, edges }: Verdict): Band[] {
   );
 }
 
-const bandWords = (verdict: Verdict): string =>
+const bandWords = (verdict: Verdict, unit: LengthUnit): string =>
   bandsOf(verdict)
-    .map(({ rating, from, to }) => `${rating} from ${from.toFixed(2)} to ${to.toFixed(2)} mm`)
+    .map(
+      ({ rating, from, to }) =>
+        `${rating} from ${printThickness(from, unit)} to ${printThickness(to, unit)}`,
+    )
     .join(', ');
 
 const bestOf = ({ tried, recommended }: Verdict): Tried | undefined =>
@@ -74,6 +79,7 @@ const bestOf = ({ tried, recommended }: Verdict): Tried | undefined =>
 /** What the piece takes in all sizes, as a share of what it may, over the bands of the four ratings. */
 export const GaugeChart = memo(function GaugeChart({ verdict }: { verdict: Verdict }) {
   const { tried, now, recommended } = verdict;
+  const unit = useUnit();
   const thick = tooThick(tried);
   return (
     <figure aria-label="The four ratings over all sizes">
@@ -84,9 +90,11 @@ export const GaugeChart = memo(function GaugeChart({ verdict }: { verdict: Verdi
           what it takes, in % of what leaves no set; gauge across
         </span>
         <span className="sr-only">
-          Dashed upright: the wire in use, {sizeName(now)}. Dot: recommended,{' '}
-          {sizeName(recommended.size)}. {`${bandWords(verdict)}. `}
-          {thick ? `From ${thick.mm} mm too thick: ${thick.check.reason}.` : ''}
+          Dashed upright: the wire in use, {printGauge(now.diameterMm, unit)}. Dot: recommended,{' '}
+          {printGauge(recommended.size.diameterMm, unit)}. {`${bandWords(verdict, unit)}. `}
+          {thick
+            ? `From ${printThickness(thick.mm, unit)} too thick: ${inWords(thick.check.reason, unit)}.`
+            : ''}
         </span>
       </figcaption>
     </figure>

@@ -1,14 +1,14 @@
 import { Check as Tick, TriangleAlert } from 'lucide-react';
 import {
   RATING_MEANS,
-  sizeName,
   withGaugeChange,
   type Choice,
   type GaugeRemedy,
+  type Size,
   type Verdict,
 } from '@core/gauge';
 import type { Vec } from '@core/geometry';
-import { printNumber } from '@core/units';
+import { printGauge, printLength, printThickness } from '@core/units';
 import { Button, Section } from '~/components/ui';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { Behind } from './Behind';
@@ -16,6 +16,7 @@ import { FeltChoice } from './FeltChoice';
 import { GaugeChart } from './GaugeChart';
 import { percent, sentence } from './words';
 import type { VerdictState } from './useVerdict';
+import { useUnit, useWords } from '~/state/useWords';
 
 /** Which gauge, with its reasons: the answer first, then what is behind it. */
 export function VerdictSection({
@@ -60,8 +61,17 @@ export function VerdictSection({
   );
 }
 
+/** Words and sizes in the maker's unit. */
+function useSizes() {
+  const told = useWords();
+  const unit = useUnit();
+  const gauge = ({ diameterMm }: Size): string => printGauge(diameterMm, unit);
+  return { told, unit, gauge };
+}
+
 function Answer({ verdict }: { verdict: Verdict }) {
   const { now, recommended, delicate } = verdict;
+  const { told, gauge, unit } = useSizes();
   const isNow = Math.abs(now.diameterMm - recommended.size.diameterMm) < 0.01;
   const failing = now.checks.filter((c) => !c.ok);
   const thick = failing.some((c) => c.failsAs === 'thick');
@@ -83,36 +93,36 @@ function Answer({ verdict }: { verdict: Verdict }) {
           <TriangleAlert size={18} className="mt-0.5 shrink-0 text-alert" aria-hidden="true" />
         )}
         <strong>
-          {sizeName(now)} {what}
+          {gauge(now)} {what}
           {isNow && rating === 'sound' && ', and no thinner one is'}
         </strong>
       </p>
       {failing.length > 0 && (
         <ul className="mt-1 space-y-1 text-sm text-alert">
           {failing.map((c) => (
-            <li key={c.id}>{sentence(c.reason)}</li>
+            <li key={c.id}>{sentence(told(c.reason))}</li>
           ))}
         </ul>
       )}
       {!thick && (
         <p className="mt-1 text-sm">
           {sentence(RATING_MEANS[rating])} It takes {percent(now.rated.share)} of what leaves no
-          set, and springs by {printNumber(now.springMm, 1)} mm.
+          set, and springs by {printLength(now.springMm, unit)}.
         </p>
       )}
-      {isNow && !now.ok && <p className="mt-2 text-sm">{recommended.why}</p>}
+      {isNow && !now.ok && <p className="mt-2 text-sm">{told(recommended.why)}</p>}
       {!isNow && (
         <p className="mt-2 text-sm">
           <strong>
-            {recommended.passes ? 'Recommended' : 'Nearest'}: {sizeName(recommended.size)}
+            {recommended.passes ? 'Recommended' : 'Nearest'}: {gauge(recommended.size)}
             {recommended.passes ? `, ${recommended.rating}` : ''}.
           </strong>{' '}
-          {recommended.why}
+          {told(recommended.why)}
         </p>
       )}
       {delicate && (
         <p className="mt-2 text-sm">
-          <strong>Or delicate: {sizeName(delicate.size)}.</strong> {delicate.why}
+          <strong>Or delicate: {gauge(delicate.size)}.</strong> {told(delicate.why)}
         </p>
       )}
     </>
@@ -143,18 +153,19 @@ function Holding({ verdict: { loose, seams } }: { verdict: Verdict }) {
 }
 
 function Neighbours({ verdict: { thinner, thicker, recommended } }: { verdict: Verdict }) {
+  const { told, gauge } = useSizes();
   const row = (name: string, choice: Choice | null) =>
     choice && (
       <div className="border-t border-line py-2 first:border-t-0">
         <dt className="font-medium">
-          {name}: {sizeName(choice.size)}
+          {name}: {gauge(choice.size)}
         </dt>
-        <dd className="text-soft">{choice.why}</dd>
+        <dd className="text-soft">{told(choice.why)}</dd>
       </div>
     );
   return (
     <dl
-      aria-label={`Beside ${sizeName(recommended.size)}`}
+      aria-label={`Beside ${gauge(recommended.size)}`}
       className="rounded-md border border-line bg-raised px-3 text-sm"
     >
       {row('Thinner', thinner)}
@@ -173,6 +184,7 @@ function Remedies({
   point: (at: Vec | null) => void;
 }) {
   const edit = useEdit();
+  const told = useWords();
   if (!remedies) {
     return now.rated.share <= 1 ? null : (
       <p className="text-sm text-soft" role="status">
@@ -201,7 +213,7 @@ function Remedies({
             onBlur={() => point(null)}
           >
             <div className="flex-1 text-sm">
-              <div className="font-medium">{r.label}</div>
+              <div className="font-medium">{told(r.label)}</div>
               <div className={r.passes ? 'text-patina' : 'text-soft'}>
                 {now.rated.rating} → {r.rated.rating}
                 {r.rated.rating === 'floppy' && ', not enough alone'}
@@ -210,7 +222,7 @@ function Remedies({
                 takes {percent(now.rated.share)} → {percent(r.rated.share)}
               </div>
             </div>
-            <Button aria-label={`${r.label}: take it`} onClick={() => take(r)}>
+            <Button aria-label={`${told(r.label)}: take it`} onClick={() => take(r)}>
               Take it
             </Button>
           </li>
@@ -222,14 +234,15 @@ function Remedies({
 
 /** What the recommended frame must stand while it is made: the binding wire that goes with it. */
 function Binding({ verdict: { binding } }: { verdict: Verdict }) {
+  const { told, gauge, unit } = useSizes();
   return (
     <p className="text-sm">
       {binding.size
-        ? `While it is made it must stand the winding: soft binding wire of ${sizeName(binding.size)} is seated without bending it (${printNumber(binding.leastMm, 2)} to ${printNumber(binding.mostMm, 2)} mm).`
+        ? `While it is made it must stand the winding: soft binding wire of ${gauge(binding.size)} is seated without bending it (${printThickness(binding.leastMm, unit)} to ${printThickness(binding.mostMm, unit)}).`
         : 'While it is made it must stand the winding: no usual binding wire is both strong and soft enough for it.'}
       {binding.odd.map((o) => (
         <span key={o.name} className="block text-alert">
-          {o.name}, {printNumber(o.diameterMm, 2)} mm: {o.why}.
+          {o.name}, {printThickness(o.diameterMm, unit)}: {told(o.why)}.
         </span>
       ))}
     </p>
@@ -238,6 +251,7 @@ function Binding({ verdict: { binding } }: { verdict: Verdict }) {
 
 /** What the work does to the wire, where that may crack it. */
 export function WearSection({ verdict: { wear } }: { verdict: Verdict }) {
+  const told = useWords();
   if (wear.length === 0) return null;
   return (
     <Section
@@ -246,7 +260,7 @@ export function WearSection({ verdict: { wear } }: { verdict: Verdict }) {
     >
       <ul className="list-disc space-y-1 pl-5 text-sm">
         {wear.map((n) => (
-          <li key={n.text}>{n.text}</li>
+          <li key={told(n.text)}>{told(n.text)}</li>
         ))}
       </ul>
     </Section>

@@ -11,6 +11,7 @@ import { Button, Section } from '~/components/ui';
 import { useEdit, usePiece } from '~/state/workbench';
 import { drawnBox } from './hangPicture';
 import { hangWords, isTilted } from './hangWords';
+import { useUnit } from '~/state/useWords';
 
 /** How the piece hangs with all that is on it, drawn as it comes to rest. */
 export function HangSection({
@@ -26,6 +27,7 @@ export function HangSection({
 }) {
   const piece = usePiece();
   const edit = useEdit();
+  const unit = useUnit();
   const { hang } = verdict;
   if (!hang) return null;
   const straight = hungStraight(planned, hang);
@@ -33,7 +35,7 @@ export function HangSection({
   const pair = piece.making.wornAs === 'earring' || piece.making.pair !== 'single';
   return (
     <Section title="How it hangs">
-      <p className="text-sm">{hangWords(hang)}</p>
+      <p className="text-sm">{hangWords(hang, unit)}</p>
       <Hung planned={planned} plan={plan} dressing={dressing} hang={hang} pair={pair} />
       <p className="text-sm text-soft">
         {printNumber(hang.massG, 2)} g hang there.

@@ -1,7 +1,7 @@
 import { Play, Square } from 'lucide-react';
 import { RadioGroup } from 'radix-ui';
 import type { RouteOverview } from '@core/plan';
-import { printBoth, printMm } from '@core/units';
+import { printBoth, printLength } from '@core/units';
 import { Button, Choices, Section } from '~/components/ui';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { withRoute } from './routeEdits';
@@ -79,7 +79,10 @@ export function RouteSection({ overview }: { overview: RouteOverview | null }) {
           value={route?.bridge ? 'bridge' : 'apart'}
           options={[
             { value: 'apart', label: 'stay apart' },
-            { value: 'bridge', label: `bridged, + ${printMm(overview.bridgedMm, 1)}` },
+            {
+              value: 'bridge',
+              label: `bridged, + ${printLength(overview.bridgedMm, settings.unit)}`,
+            },
           ]}
           onChange={(v) =>
             edit((p) =>
@@ -118,7 +121,7 @@ function Proof({
         : 'This route is short, but with so many junctions it is not proven that none doubles less.'}{' '}
       <span className="text-soft">
         Lines run in all: {printBoth(total, settings.unit)}
-        {route.bridgedMm > 0 && `, ${printMm(route.bridgedMm, 1)} of it bridges`}.
+        {route.bridgedMm > 0 && `, ${printLength(route.bridgedMm, settings.unit)} of it bridges`}.
       </span>
     </p>
   );

@@ -2,11 +2,12 @@ import { useEffect, useState } from 'react';
 import { FlipHorizontal2 } from 'lucide-react';
 import { toast } from 'sonner';
 import type { Piece, Symmetry } from '@core/piece';
-import { printMm } from '@core/units';
+import { printThickness } from '@core/units';
 import { Button, Section } from '~/components/ui';
 import { useEdit, usePiece } from '~/state/workbench';
 import { report } from '~/storage/report';
 import { besidePlanner } from '~/workers/planner';
+import { useUnit } from '~/state/useWords';
 
 /** Halves that differ by more than these shares of the figure's size are not meant to be alike. */
 const UNLIKE = { worst: 0.05, mean: 0.015 } as const;
@@ -41,6 +42,7 @@ export const isAlike = (found: Symmetry, sizeMm: number): boolean =>
 export function SymmetrySection({ found, sizeMm }: { found: Symmetry; sizeMm: number }) {
   const piece = usePiece();
   const edit = useEdit();
+  const unit = useUnit();
   const mirror = async (): Promise<void> => {
     const answer = await besidePlanner().mirror(piece);
     if (answer.ok) edit((p) => ({ ...p, paths: answer.value.paths }));
@@ -52,8 +54,8 @@ export function SymmetrySection({ found, sizeMm }: { found: Symmetry; sizeMm: nu
   return (
     <Section title="The two halves">
       <p className="text-sm">
-        They differ by {printMm(found.worstMm, 2)} at most and {printMm(found.meanMm, 2)} on
-        average.
+        They differ by {printThickness(found.worstMm, unit)} at most and{' '}
+        {printThickness(found.meanMm, unit)} on average.
         {even && ' That is within the tolerance.'}
       </p>
       {!even && (
@@ -77,6 +79,7 @@ export function SymmetryLayer({
   toleranceMm: number;
   px: number;
 }) {
+  const unit = useUnit();
   const { at, angleRad } = found.axis;
   const [dx, dy] = [Math.cos(angleRad) * size * 0.75, Math.sin(angleRad) * size * 0.75];
   const { image, other } = found.worstAt;
@@ -119,7 +122,7 @@ export function SymmetryLayer({
             strokeWidth={3 * px}
             paintOrder="stroke"
           >
-            {printMm(found.worstMm, 2)}
+            {printThickness(found.worstMm, unit)}
           </text>
           <circle cx={other.x} cy={other.y} r={3 * px} fill="var(--ink)" />
         </g>

@@ -6,6 +6,7 @@ import { Choices, Picker, Section } from '~/components/ui';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { report } from '~/storage/report';
 import { filePlanner } from '~/workers/planner';
+import { useUnit } from '~/state/useWords';
 
 export function WireSection() {
   const piece = usePiece();
@@ -28,6 +29,7 @@ export function WireSection() {
       })
       .then((drawn) => edit((p) => (p === now ? drawn : withWire(p))));
   };
+  const unit = useUnit();
   const facts = METAL_FACTS[wire.metal];
   return (
     <Section title="Wire">
@@ -52,7 +54,7 @@ export function WireSection() {
         />
       </div>
       <p className="text-xs text-soft">
-        Typical for {facts.name.toLowerCase()} {printGauge(wire.diameterMm)}: flow stress{' '}
+        Typical for {facts.name.toLowerCase()} {printGauge(wire.diameterMm, unit)}: flow stress{' '}
         {facts.flowMPa[wire.temper]} MPa, modulus {facts.modulusMPa / 1000} GPa, density{' '}
         {facts.density} g/cm³.
       </p>

@@ -1,5 +1,5 @@
 import type { HangState } from '@core/gauge';
-import { degrees, printMm } from '@core/units';
+import { degrees, printLength, type LengthUnit } from '@core/units';
 
 /** Tilts and offsets smaller than these are not seen. */
 const STRAIGHT_DEG = 0.5;
@@ -15,7 +15,7 @@ const FROM = {
 } as const;
 
 /** How a piece hangs, in words. */
-export function hangWords(hang: HangState): string {
+export function hangWords(hang: HangState, unit: LengthUnit): string {
   const { places, tiltRad, bailX, straightAt } = hang;
   const [first, second] = places;
   if (!first) return '';
@@ -24,5 +24,5 @@ export function hangWords(hang: HangState): string {
   if (!isTilted(hang)) return `${FROM[first.by]} It hangs straight.`;
   const aside = bailX - first.pivot.x;
   const nowhere = straightAt ? '' : ' No wire passes there: it takes a bail on a stem.';
-  return `${FROM[first.by]} It swings ${Math.abs(tilt).toFixed(0)}° ${tilt > 0 ? 'clockwise' : 'anticlockwise'}. To hang straight the point must lie ${printMm(Math.abs(aside), 1)} further ${aside > 0 ? 'right' : 'left'}.${nowhere}`;
+  return `${FROM[first.by]} It swings ${Math.abs(tilt).toFixed(0)}° ${tilt > 0 ? 'clockwise' : 'anticlockwise'}. To hang straight the point must lie ${printLength(Math.abs(aside), unit)} further ${aside > 0 ? 'right' : 'left'}.${nowhere}`;
 }

@@ -120,16 +120,18 @@ describe('how it hangs, in words', () => {
       'It swings 5° anticlockwise. To hang straight the point must lie 1.0 mm further left.',
     ],
   ])('%d°', (tilt, aside, words) => {
-    expect(hangWords(hang(tilt, aside))).toBe(`From the chosen point. ${words}`);
+    expect(hangWords(hang(tilt, aside), 'mm')).toBe(`From the chosen point. ${words}`);
   });
 
   it('where no wire passes above its middle, it says so', () => {
-    expect(hangWords({ ...hang(12, 3), straightAt: null })).toContain('it takes a bail on a stem');
+    expect(hangWords({ ...hang(12, 3), straightAt: null }, 'mm')).toContain(
+      'it takes a bail on a stem',
+    );
   });
 
   it('between two points it lies level', () => {
     const one = hang(0, 0);
     const two = { ...one, places: [...one.places, ...one.places] };
-    expect(hangWords(two)).toContain('lies level');
+    expect(hangWords(two, 'mm')).toContain('lies level');
   });
 });

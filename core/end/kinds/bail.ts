@@ -2,6 +2,7 @@ import { bailLength } from '../../element';
 import { lengthField, turnsField } from '../../field';
 import { at, ring, tail } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
+import { asCount, say } from '../../words';
 
 export const bail = endKind({
   kind: 'bail',
@@ -27,6 +28,6 @@ export const bail = endKind({
       eyeTurned: e.turned ?? false,
     };
   },
-  order: (end, { where, over, count }) =>
-    `Wind the bail at ${where}: ${count(end.turns)} turns, ${over(end.insideMm)}, side by side.`,
+  order: (end, { where, over }) =>
+    say`Wind the bail at ${where}: ${asCount(end.turns)} turns, ${over(end.insideMm)}, side by side.`,
 });

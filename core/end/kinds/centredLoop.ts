@@ -2,6 +2,7 @@ import { loopLength } from '../../element';
 import { keptLength, lengthField } from '../../field';
 import { ALMOST_ROUND, at, ring, tail } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
+import { say } from '../../words';
 
 export const centredLoop = endKind({
   kind: 'centred-loop',
@@ -24,5 +25,5 @@ export const centredLoop = endKind({
     };
   },
   order: (end, { where, over }) =>
-    `At ${where} bend the wire back sharply over the stem, then turn the loop, ${over(end.insideMm)}, so that it sits over the stem.`,
+    say`At ${where} bend the wire back sharply over the stem, then turn the loop, ${over(end.insideMm)}, so that it sits over the stem.`,
 });

@@ -2,6 +2,7 @@ import { lengthField } from '../../field';
 import { line } from '../../geometry';
 import { at, ring } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
+import { asLength, say } from '../../words';
 
 export const earHook = endKind({
   kind: 'ear-hook',
@@ -31,6 +32,6 @@ export const earHook = endKind({
       ],
     };
   },
-  order: (end, { where, over, mm }) =>
-    `Bend the ear hook at ${where}: up ${mm(end.riseMm)}, round of ${over(end.insideMm)}, and ${mm(end.legMm)} down behind. Round its end with a file or cup burr.`,
+  order: (end, { where, over }) =>
+    say`Bend the ear hook at ${where}: up ${asLength(end.riseMm)}, round of ${over(end.insideMm)}, and ${asLength(end.legMm)} down behind. Round its end with a file or cup burr.`,
 });

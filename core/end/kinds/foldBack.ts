@@ -3,6 +3,7 @@ import { line } from '../../geometry';
 import { developedFold } from '../../strip';
 import { at, ring } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
+import { asLength, say } from '../../words';
 
 export const foldBack = endKind({
   kind: 'fold-back',
@@ -19,5 +20,5 @@ export const foldBack = endKind({
     ],
     shape: [ring(at(0, d / 2), d / 2, -Math.PI / 2, Math.PI), line(at(0, d), at(-e.backMm, d))],
   }),
-  order: (end, { where, mm }) => `Fold ${mm(end.backMm)} back at ${where} and press it flat.`,
+  order: (end, { where }) => say`Fold ${asLength(end.backMm)} back at ${where} and press it flat.`,
 });

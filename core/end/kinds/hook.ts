@@ -2,6 +2,7 @@ import { keptLength, lengthField } from '../../field';
 import { line } from '../../geometry';
 import { at, ring, tail } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
+import { asLength, say } from '../../words';
 
 export const hook = endKind({
   kind: 'hook',
@@ -27,6 +28,6 @@ export const hook = endKind({
       eye: { center: at(0, r), insideMm: e.insideMm },
     };
   },
-  order: (end, { where, over, mm }) =>
-    `Bend the hook at ${where}, ${over(end.insideMm)}, with a leg of ${mm(end.legMm)}.`,
+  order: (end, { where, over }) =>
+    say`Bend the hook at ${where}, ${over(end.insideMm)}, with a leg of ${asLength(end.legMm)}.`,
 });

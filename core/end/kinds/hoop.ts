@@ -3,6 +3,7 @@ import { lengthField } from '../../field';
 import { line } from '../../geometry';
 import { at, ring } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
+import { asLength, say } from '../../words';
 
 export const hoop = endKind({
   kind: 'hoop',
@@ -29,6 +30,6 @@ export const hoop = endKind({
       ],
     };
   },
-  order: (end, { where, over, mm }) =>
-    `Bend the hoop at ${where}, ${over(end.insideMm)}, and its end back by ${mm(end.catchMm)} for the catch. Round the end.`,
+  order: (end, { where, over }) =>
+    say`Bend the hoop at ${where}, ${over(end.insideMm)}, and its end back by ${asLength(end.catchMm)} for the catch. Round the end.`,
 });

@@ -2,6 +2,7 @@ import { lengthField } from '../../field';
 import { line } from '../../geometry';
 import { at, ring } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
+import { asLength, say } from '../../words';
 
 export const kidney = endKind({
   kind: 'kidney',
@@ -33,6 +34,6 @@ export const kidney = endKind({
       ],
     };
   },
-  order: (end, { where, over, mm }) =>
-    `Form the ear wire at ${where}: legs of ${mm(end.legMm)}, round of ${over(end.widthMm)}, and a catch of ${mm(end.catchMm)} inside. Round its end.`,
+  order: (end, { where, over }) =>
+    say`Form the ear wire at ${where}: legs of ${asLength(end.legMm)}, round of ${over(end.widthMm)}, and a catch of ${asLength(end.catchMm)} inside. Round its end.`,
 });

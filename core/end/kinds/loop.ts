@@ -2,6 +2,7 @@ import { loopLength } from '../../element';
 import { keptLength, lengthField } from '../../field';
 import { ALMOST_ROUND, at, ring, tail } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
+import { say } from '../../words';
 
 export const loop = endKind({
   kind: 'loop',
@@ -24,5 +25,5 @@ export const loop = endKind({
       eyeTurned: e.turned ?? false,
     };
   },
-  order: (end, { where, over }) => `Turn the loop at ${where}, ${over(end.insideMm)}.`,
+  order: (end, { where, over }) => say`Turn the loop at ${where}, ${over(end.insideMm)}.`,
 });

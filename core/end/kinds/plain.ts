@@ -2,6 +2,7 @@ import { lengthField } from '../../field';
 import { line } from '../../geometry';
 import { at, tail } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
+import { asBoth, say } from '../../words';
 
 export const plain = endKind({
   kind: 'plain',
@@ -15,6 +16,6 @@ export const plain = endKind({
     parts: tail(e.tailMm),
     shape: e.tailMm > 0 ? [line(at(0, 0), at(e.tailMm, 0))] : [],
   }),
-  order: (end, { where, both }) =>
-    end.tailMm > 0 ? `Leave a tail of ${both(end.tailMm)} at ${where}.` : '',
+  order: (end, { where }) =>
+    end.tailMm > 0 ? say`Leave a tail of ${asBoth(end.tailMm)} at ${where}.` : null,
 });

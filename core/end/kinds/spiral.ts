@@ -2,6 +2,7 @@ import { spiralLength, spiralOutside } from '../../element';
 import { keptLength, lengthField, turnsField } from '../../field';
 import { spiralShape, tail } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
+import { asCount, asLength, say } from '../../words';
 
 export const spiral = endKind({
   kind: 'spiral',
@@ -23,8 +24,8 @@ export const spiral = endKind({
       shape: spiralShape(size, e.turns),
     };
   },
-  order: (end, { where, mm, count }) =>
-    `Roll ${count(end.turns)} turns of spiral at ${where} from its inside, opening ${mm(end.openingMm)}, gap ${mm(end.gapMm)}, held flat in nylon jaws.`,
+  order: (end, { where }) =>
+    say`Roll ${asCount(end.turns)} turns of spiral at ${where} from its inside, opening ${asLength(end.openingMm)}, gap ${asLength(end.gapMm)}, held flat in nylon jaws.`,
   outsideMm: ({ openingMm, gapMm, turns }, d) =>
     spiralOutside({ openingMm, gapMm, diameterMm: d }, turns),
 });

@@ -4,6 +4,7 @@ import { line } from '../../geometry';
 import { developedFold } from '../../strip';
 import { at, ring, tail, wrapStrokes } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
+import { asCount, asLength, say } from '../../words';
 
 export const toggle = endKind({
   kind: 'toggle',
@@ -41,6 +42,6 @@ export const toggle = endKind({
       over: wrapStrokes(x - e.wraps * d, e.wraps, d, d),
     };
   },
-  order: (end, { where, mm, count }) =>
-    `At ${where} bend the wire square for the toggle: half the bar out, folded back over its whole ${mm(end.barMm)}, folded again and back to the middle, pressed close${end.wraps > 0 ? `; wrap the tail ${count(end.wraps)} times round the stem` : ''}.`,
+  order: (end, { where }) =>
+    say`At ${where} bend the wire square for the toggle: half the bar out, folded back over its whole ${asLength(end.barMm)}, folded again and back to the middle, pressed close${end.wraps > 0 ? say`; wrap the tail ${asCount(end.wraps)} times round the stem` : ''}.`,
 });

@@ -2,6 +2,7 @@ import { coilTurn } from '../../element';
 import { lengthField, turnsField } from '../../field';
 import { tail, wrapStrokes } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
+import { asCount, say } from '../../words';
 
 export const tucked = endKind({
   kind: 'tucked',
@@ -23,6 +24,6 @@ export const tucked = endKind({
     over: wrapStrokes(-e.wraps * d, e.wraps, d, 0.9 * d),
     shuts: true,
   }),
-  order: (end, { where, count }) =>
-    `Wind the tail at ${where} ${count(end.wraps)} times round the frame, trim it and press it in on the back.`,
+  order: (end, { where }) =>
+    say`Wind the tail at ${where} ${asCount(end.wraps)} times round the frame, trim it and press it in on the back.`,
 });

@@ -3,6 +3,7 @@ import { lengthField, turnsField } from '../../field';
 import { line } from '../../geometry';
 import { at, ring, tail, wrapStrokes } from '../draw';
 import { endKind, LOOP } from '../endKind';
+import { asCount, say } from '../../words';
 
 export const wrappedLoop = endKind({
   kind: 'wrapped-loop',
@@ -33,6 +34,6 @@ export const wrappedLoop = endKind({
       eyeTurned: e.turned ?? false,
     };
   },
-  order: (end, { where, over, count }) =>
-    `Turn the loop at ${where}, ${over(end.insideMm)}; hold it flat and wrap the tail ${count(end.wraps)} times round the stem, each wrap touching the last. Trim and press the end in.`,
+  order: (end, { where, over }) =>
+    say`Turn the loop at ${where}, ${over(end.insideMm)}; hold it flat and wrap the tail ${asCount(end.wraps)} times round the stem, each wrap touching the last. Trim and press the end in.`,
 });

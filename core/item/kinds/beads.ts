@@ -1,6 +1,5 @@
 import { lengthField, wholeField, wholeOrField, type ValuesOf } from '../../field';
 import { distance, mix, sub, unit } from '../../geometry';
-import { printMm } from '../../units';
 import { plainBead, type Bead } from '../bead';
 import { beadMark, beadUses, type PlacedBead } from '../draw';
 import { beadsField } from '../fields';
@@ -12,6 +11,7 @@ import { BEADED, stiffer } from '../stiffness';
 import { THIN_COPPER } from '../thread';
 import { drop } from './drop';
 import { woundBeads } from './woundBeads';
+import { asLength, asThickness, counted, say } from '../../words';
 
 const fields = {
   beads: beadsField(),
@@ -88,17 +88,17 @@ function evenly(item: BeadsItem, lengthMm: number, count: number, left: number):
     const gapMm = item.gapMm + left / (count - 1);
     remedies.push({
       kind: 'item',
-      label: `Gaps of ${printMm(gapMm, 2)}`,
+      label: say`Gaps of ${asThickness(gapMm)}`,
       item: { ...item, gapMm: Number(gapMm.toFixed(3)) },
     });
   }
   remedies.push({
     kind: 'item',
-    label: `A stretch of ${printMm(lengthMm - left)}`,
+    label: say`A stretch of ${asLength(lengthMm - left)}`,
     item: { ...item, on: { ...item.on, lengthMm: lengthMm - left } },
   });
   return {
-    message: `${printMm(left)} of the stretch stay bare after ${count === 1 ? 'one bead' : `${count} beads`}.`,
+    message: say`${asLength(left)} of the stretch stay bare after ${counted(count, 'bead', 'beads')}.`,
     remedies,
     refused: false,
   };
@@ -117,7 +117,7 @@ function holesOn(run: Run, item: BeadsItem): FrameHole[] {
 function fewerPasses(item: BeadsItem): Remedy[] {
   if (item.passes < 2) return [];
   const passes = item.passes - 1;
-  const label = `Pass ${passes === 1 ? 'once' : `${passes} times`}`;
+  const label = say`Pass ${passes === 1 ? 'once' : say`${passes} times`}`;
   return [{ kind: 'item', label, item: { ...item, passes } }];
 }
 
@@ -128,7 +128,7 @@ function hungInstead(item: BeadsItem, bead: Bead, frameMm: number): Remedy {
   const pinMm = Math.min(gaugeNotOver(bead.holeMm * 0.95), frameMm);
   const pin = { ...THIN_COPPER, diameterMm: pinMm };
   const hung = { ...drop.create(item.id, on, on, given), beads: [bead], thread: pin };
-  return { kind: 'item', label: 'Hang it from a head pin instead', item: hung };
+  return { kind: 'item', label: say`Hang it from a head pin instead`, item: hung };
 }
 
 export const beads = itemKind({
@@ -165,7 +165,7 @@ export const beads = itemKind({
       if (rest) problems.push(rest);
       if (beads.length === 0 || (item.count !== null && beads.length < item.count)) {
         problems.push({
-          message: `There is room for ${beads.length} on ${printMm(run.lengthMm)}.`,
+          message: say`There is room for ${beads.length} on ${asLength(run.lengthMm)}.`,
           remedies: [],
           refused: beads.length === 0,
         });
@@ -174,7 +174,7 @@ export const beads = itemKind({
     const on = refused ? [] : beads;
     const bare = Math.max(0, leftMm);
     return {
-      title: `${on.length} ${on.length === 1 ? 'bead' : 'beads'} on ${printMm(run.lengthMm)}`,
+      title: say`${counted(on.length, 'bead', 'beads')} on ${asLength(run.lengthMm)}`,
       counts: on.length > 0 ? [{ what: 'beads', count: on.length }] : [],
       wires: [],
       beads: beadUses(on.map((t) => t.bead)),
@@ -183,14 +183,16 @@ export const beads = itemKind({
       marks: on.map(beadMark),
       notes: refused
         ? []
-        : [`They take ${printMm(usedMm)} of ${printMm(run.lengthMm)}; ${printMm(bare)} left.`],
+        : [
+            say`They take ${asLength(usedMm)} of ${asLength(run.lengthMm)}; ${asLength(bare)} left.`,
+          ],
       problems,
     };
   },
-  orders(item, { mm, beads }) {
+  orders(item, { beads }) {
     return [
-      `Thread ${beads}${item.passes > 1 ? `, the wire passing ${item.passes} times` : ''}.`,
-      item.gapMm > 0 ? `Leave ${mm(item.gapMm)} between.` : 'Push them together.',
+      say`Thread ${beads}${item.passes > 1 ? say`, the wire passing ${counted(item.passes, 'time', 'times')}` : ''}.`,
+      item.gapMm > 0 ? say`Leave ${asLength(item.gapMm)} between.` : say`Push them together.`,
     ];
   },
   frameHoles(ground, item) {
@@ -200,7 +202,7 @@ export const beads = itemKind({
   stiffens: () => stiffer(BEADED),
   instead: (item, frame) => [
     {
-      label: 'Wind these beads on afterwards',
+      label: say`Wind these beads on afterwards`,
       item: {
         ...woundBeads.create(item.id, item.on, item.on, {
           thread: { ...THIN_COPPER, metal: frame.metal },

@@ -1,13 +1,13 @@
 import { bundleWrap } from '../../element';
 import { turnsField, wholeField } from '../../field';
 import { distance } from '../../geometry';
-import { printNumber } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { middleMm, turnStroke } from '../ground';
 import { itemKind, TUCK, type ItemTie } from '../kind';
 import { BARE, type Problem } from '../layout';
 import { GRIP, sleeve, stiffer } from '../stiffness';
+import { counted, say } from '../../words';
 
 /** A wire to be bound to lies this near, in wire diameters. */
 export const BIND_REACH = 2.2;
@@ -40,10 +40,9 @@ export const bind = itemKind({
       beside === null
         ? [
             {
-              message:
-                'No second wire lies here to be bound to. Move it to a crossing or to a place where two wires touch.',
+              message: say`No second wire lies here to be bound to. Move it to a crossing or to a place where two wires touch.`,
               remedies: [
-                { kind: 'item', label: 'Bind one wire only', item: { ...item, strands: 1 } },
+                { kind: 'item', label: say`Bind one wire only`, item: { ...item, strands: 1 } },
               ],
               refused: true,
             },
@@ -58,7 +57,7 @@ export const bind = itemKind({
     );
     return {
       ...BARE,
-      title: `${strands > 1 ? (crossing ? 'Crossing bound' : `${strands} wires bound`) : 'Wire wrapped'}, ${printNumber(wraps, 0)} wraps`,
+      title: say`${strands > 1 ? (crossing ? 'Crossing bound' : say`${strands} wires bound`) : 'Wire wrapped'}, ${counted(Math.round(wraps), 'wrap', 'wraps')}`,
       counts: [{ what: 'wraps', count: Math.ceil(wraps) }],
       wires: [wireUse('binding', 'Binding wire', thread, lengthMm, item.tailMm)],
       spans: [{ wire: run.wire, fromMm: middle - (wraps * d) / 2, toMm: middle + (wraps * d) / 2 }],
@@ -69,7 +68,7 @@ export const bind = itemKind({
   orders(item, { cut, count }) {
     return [
       ...cut,
-      `Hold ${item.strands === 1 ? 'the wire' : `the ${item.strands} wires`} flat and wind ${count('wraps')} wraps side by side, each drawn tight.`,
+      say`Hold ${item.strands === 1 ? 'the wire' : say`the ${item.strands} wires`} flat and wind ${counted(count('wraps'), 'wrap', 'wraps')} side by side, each drawn tight.`,
       TUCK,
     ];
   },

@@ -1,6 +1,5 @@
 import { TWIST_LIMIT_RAD } from '../../element';
 import { lengthField } from '../../field';
-import { degrees, printMm, printNumber } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import {
@@ -17,6 +16,7 @@ import {
 import { itemKind } from '../kind';
 import { BARE, type Problem } from '../layout';
 import { stiffer } from '../stiffness';
+import { asAngle, asLength, asThickness, counted, say } from '../../words';
 
 const STRANDS = 3;
 /** Places at which one pitch is measured and drawn. */
@@ -83,18 +83,18 @@ export const braid = itemKind({
     const problems: Problem[] = [];
     if (turnsBack(middle, spots)) {
       problems.push({
-        message: 'The curve is too tight for a braid beside it.',
+        message: say`The curve is too tight for a braid beside it.`,
         remedies: [],
         refused: true,
       });
     }
     if (angle > TWIST_LIMIT_RAD) {
       problems.push({
-        message: `Plaited so closely (${printNumber(degrees(angle), 0)}°) soft wire is near breaking.`,
+        message: say`Plaited so closely (${asAngle(angle)}) soft wire is near breaking.`,
         remedies: [
           {
             kind: 'item',
-            label: `${printMm(loosest)} from crossing to crossing`,
+            label: say`${asLength(loosest)} from crossing to crossing`,
             item: { ...item, pitchMm: loosest },
           },
         ],
@@ -103,7 +103,7 @@ export const braid = itemKind({
     }
     return {
       ...BARE,
-      title: `Braid of three over ${printMm(run.lengthMm)}, ${printNumber(pitches, 0)} times round`,
+      title: say`Braid of three over ${asLength(run.lengthMm)}, ${counted(Math.round(pitches), 'time', 'times')} round`,
       counts: [{ what: 'crossings', count: Math.round(2 * STRANDS * pitches) }],
       wires: [
         wireUse(
@@ -126,16 +126,14 @@ export const braid = itemKind({
           thread,
         ),
       ],
-      notes: [
-        `${printMm(3 * d, 2)} wide; strands lie at up to ${printNumber(degrees(angle), 0)}°.`,
-      ],
+      notes: [say`${asThickness(3 * d)} wide; strands lie at up to ${asAngle(angle)}.`],
       problems,
     };
   },
   orders: (_item, { cut, count }) => [
     ...cut,
-    `Fix the three strands at one end; lay the outer ones in turn over the middle one, left and right, flat and at an even pull: ${count('crossings')} crossings.`,
-    'Lay the braid along the frame; its tails bind it there.',
+    say`Fix the three strands at one end; lay the outer ones in turn over the middle one, left and right, flat and at an even pull: ${counted(count('crossings'), 'crossing', 'crossings')}.`,
+    say`Lay the braid along the frame; its tails bind it there.`,
   ],
   stiffens: (ground, { thread }) =>
     stiffer(1 + STRANDS * (thread.diameterMm / ground.frameMm) ** 3),

@@ -1,13 +1,13 @@
 import { coilTurn } from '../../element';
 import { turnsField } from '../../field';
 import { distance, sub, unit } from '../../geometry';
-import { printMm } from '../../units';
 import { plainBead } from '../bead';
 import { beadMark, beadUses } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
 import { middleMm, moved, turnStroke, type Run } from '../ground';
 import { holesOfOwnWire } from '../holes';
 import { itemKind, TUCK, type ItemTie } from '../kind';
+import { asLength, counted, say } from '../../words';
 
 export const bridge = itemKind({
   kind: 'bridge',
@@ -38,10 +38,10 @@ export const bridge = itemKind({
     if (length > free + 1e-6) {
       const fewer = item.beads.slice(0, -1);
       problems.push({
-        message: `The opening is ${printMm(free)} wide and the beads are ${printMm(length)} long together.`,
+        message: say`The opening is ${asLength(free)} wide and the beads are ${asLength(length)} long together.`,
         remedies:
           fewer.length > 0
-            ? [{ kind: 'item', label: 'One bead fewer', item: { ...item, beads: fewer } }]
+            ? [{ kind: 'item', label: say`One bead fewer`, item: { ...item, beads: fewer } }]
             : [],
         refused: true,
       });
@@ -60,7 +60,7 @@ export const bridge = itemKind({
       ),
     );
     return {
-      title: `${item.beads.length === 1 ? 'A bead' : `${item.beads.length} beads`} across ${printMm(free)}`,
+      title: say`${item.beads.length === 1 ? 'A bead' : counted(item.beads.length, 'bead', 'beads')} across ${asLength(free)}`,
       counts: [{ what: 'wrap-side', count: Math.ceil(wraps) }],
       wires: [
         {
@@ -92,14 +92,14 @@ export const bridge = itemKind({
             ...placed.map(beadMark),
           ],
       notes:
-        length < free ? [`${printMm(free - length)} of bare wire shows beside the beads.`] : [],
+        length < free ? [say`${asLength(free - length)} of bare wire shows beside the beads.`] : [],
       problems,
     };
   },
   orders(item, { cut, beads }) {
     return [
       ...cut,
-      `Wind ${item.wraps} wraps on one side, thread ${beads}, draw the wire straight across and wind ${item.wraps} on the other side.`,
+      say`Wind ${counted(item.wraps, 'wrap', 'wraps')} on one side, thread ${beads}, draw the wire straight across and wind ${item.wraps} on the other side.`,
       TUCK,
     ];
   },

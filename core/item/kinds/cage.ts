@@ -1,11 +1,11 @@
 import { stoneWrap } from '../../element';
 import { gramsField, lengthField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
-import { printMm } from '../../units';
 import { oval, wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
+import { asLength, counted, say } from '../../words';
 
 export const cage = itemKind({
   kind: 'cage',
@@ -73,7 +73,7 @@ export const cage = itemKind({
     );
     return {
       ...BARE,
-      title: `Stone in a cage, ${turns} ${turns === 1 ? 'turn' : 'turns'}, ${uprights} ${uprights === 1 ? 'band' : 'bands'}`,
+      title: say`Stone in a cage, ${counted(turns, 'turn', 'turns')}, ${counted(uprights, 'band', 'bands')}`,
       counts: [
         { what: 'girth', count: turns },
         { what: 'band-over', count: uprights },
@@ -87,15 +87,15 @@ export const cage = itemKind({
         wireMark([...posts, ...bands, ...bail], thread),
       ],
       notes: [
-        `Girth ${printMm(parts.girthMm)}, bands ${printMm(parts.uprightsMm)}, crossings ${printMm(parts.crossingsMm)}, bail ${printMm(parts.bailMm)}.`,
+        say`Girth ${asLength(parts.girthMm)}, bands ${asLength(parts.uprightsMm)}, crossings ${asLength(parts.crossingsMm)}, bail ${asLength(parts.bailMm)}.`,
       ],
     };
   },
-  orders(item, { mm, cut }) {
+  orders(item, { cut }) {
     return [
       ...cut,
-      `Go ${item.turns} times round the girth, then ${item.uprights} bands up and over the top; bind each crossing once.`,
-      `Wind the bail, ${item.bailTurns} turns, ${mm(item.bailInsideMm)} inside, and TUCK the ends behind the stone.`,
+      say`Go ${item.turns} times round the girth, then ${counted(item.uprights, 'band', 'bands')} up and over the top; bind each crossing once.`,
+      say`Wind the bail, ${counted(item.bailTurns, 'turn', 'turns')}, ${asLength(item.bailInsideMm)} inside, and tuck the ends behind the stone.`,
     ];
   },
 });

@@ -1,12 +1,12 @@
 import { coilLength, coverTurns } from '../../element';
 import { lengthField } from '../../field';
-import { printMm, printNumber } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { spanOf, turnStroke } from '../ground';
 import { itemKind, TUCK } from '../kind';
 import { BARE } from '../layout';
 import { GRIP, sleeve, stiffer } from '../stiffness';
+import { asLength, asNumber, counted, say } from '../../words';
 
 export const coil = itemKind({
   kind: 'coil',
@@ -39,7 +39,7 @@ export const coil = itemKind({
     );
     return {
       ...BARE,
-      title: `Coil over ${printMm(run.lengthMm)}, ${printNumber(turns, 1)} turns`,
+      title: say`Coil over ${asLength(run.lengthMm)}, ${asNumber(turns, 1)} turns`,
       counts: [{ what: 'turns', count: Math.round(turns) }],
       wires: [
         wireUse(
@@ -54,10 +54,10 @@ export const coil = itemKind({
       marks: [wireMark(strokes, thread)],
     };
   },
-  orders(item, { mm, cut, count }) {
+  orders(item, { cut, count }) {
     return [
       ...cut,
-      `Anchor the tail along the frame and wind ${count('turns')} turns over ${mm(item.on.lengthMm)}${item.gapMm > 0 ? `, ${mm(item.gapMm)} open between` : ', each touching the last'}. Push the turns together with a nail as you go.`,
+      say`Anchor the tail along the frame and wind ${counted(count('turns'), 'turn', 'turns')} over ${asLength(item.on.lengthMm)}${item.gapMm > 0 ? say`, ${asLength(item.gapMm)} open between` : ', each touching the last'}. Push the turns together with a nail as you go.`,
       TUCK,
     ];
   },

@@ -1,12 +1,12 @@
 import { loopLength, stemWraps } from '../../element';
 import { choiceField, lengthField, turnsField } from '../../field';
 import type { Vec } from '../../geometry';
-import { printNumber } from '../../units';
 import { plainBead } from '../bead';
 import { beadMark, beadUses } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
 import { holesOfOwnWire } from '../holes';
 import { itemKind } from '../kind';
+import { asLength, counted, say } from '../../words';
 
 const circle = (center: Vec, radius: number, steps = 28): Vec[] =>
   Array.from({ length: steps + 1 }, (_, i) => {
@@ -65,7 +65,7 @@ export const drop = itemKind({
       { x: top.x + d, y: neck + (i + 0.3) * d },
     ]);
     return {
-      title: `${item.beads.length === 1 ? 'A bead' : `${item.beads.length} beads`} hanging`,
+      title: say`${item.beads.length === 1 ? 'A bead' : counted(item.beads.length, 'bead', 'beads')} hanging`,
       counts: item.wraps > 0 ? [{ what: 'wraps', count: Math.ceil(item.wraps) }] : [],
       wires: [
         {
@@ -104,16 +104,16 @@ export const drop = itemKind({
             ...placed.map(beadMark),
           ],
       notes: [
-        `It hangs ${printNumber(y + d - top.y, 1)} mm down${item.wraps === 0 ? '; its loop can be opened again' : ''}.`,
+        say`It hangs ${asLength(y + d - top.y)} down${item.wraps === 0 ? '; its loop can be opened again' : ''}.`,
       ],
       problems,
     };
   },
-  orders(item, { mm, cut, beads }) {
+  orders(item, { cut, beads }) {
     return [
       ...cut,
-      `Thread ${beads} on ${item.by === 'head-pin' ? 'the head pin' : 'the wire, its foot rolled to a small ring'}.`,
-      `Turn the loop, ${mm(item.insideMm)} inside, hang it in${item.wraps > 0 ? `, and close it with ${item.wraps} wraps on its stem` : ' and close it sideways'}.`,
+      say`Thread ${beads} on ${item.by === 'head-pin' ? 'the head pin' : 'the wire, its foot rolled to a small ring'}.`,
+      say`Turn the loop, ${asLength(item.insideMm)} inside, hang it in${item.wraps > 0 ? say`, and close it with ${counted(item.wraps, 'wrap', 'wraps')} on its stem` : ' and close it sideways'}.`,
     ];
   },
 });

@@ -1,12 +1,12 @@
 import { bundleWrap } from '../../element';
 import { lengthField, turnsField, wholeField } from '../../field';
 import { distance, sub, unit, type Vec } from '../../geometry';
-import { printMm } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { moved, turnStroke } from '../ground';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
+import { asLength, counted, say } from '../../words';
 
 /** An arc through two points with a rise to the right of the way between them, as points. */
 function bow(a: Vec, b: Vec, rise: number): { points: Vec[]; lengthMm: number } {
@@ -75,7 +75,7 @@ export const fan = itemKind({
     }
     return {
       ...BARE,
-      title: `${strands} strands bound at both ends and fanned out`,
+      title: say`${strands} strands bound at both ends and fanned out`,
       counts: [{ what: 'wrap-end', count: Math.ceil(wraps) }],
       wires: [
         ...[...sizes.values()].map((s, i) =>
@@ -98,14 +98,14 @@ export const fan = itemKind({
         ),
         wireMark(strokes, thread),
       ],
-      notes: [`It opens ${printMm(2 * item.bowMm + d)} wide over ${printMm(distance(a, b))}.`],
+      notes: [say`It opens ${asLength(2 * item.bowMm + d)} wide over ${asLength(distance(a, b))}.`],
     };
   },
   orders(item, { cut, count }) {
     return [
       ...cut,
-      `Bind the ${item.strands} strands flat at one end with ${count('wrap-end')} wraps, then at the other.`,
-      'Ease the strands apart between the bindings, the outermost first, left and right alike.',
+      say`Bind the ${item.strands} strands flat at one end with ${counted(count('wrap-end'), 'wrap', 'wraps')}, then at the other.`,
+      say`Ease the strands apart between the bindings, the outermost first, left and right alike.`,
     ];
   },
 });

@@ -9,12 +9,12 @@ import {
   type ValuesOf,
 } from '../../field';
 import type { Vec } from '../../geometry';
-import { printMm } from '../../units';
 import { oval, wireMark, wireUse } from '../draw';
 import { threadField } from '../fields';
 import type { Ground } from '../ground';
 import { itemKind, type ItemOf } from '../kind';
 import { BARE, type DressMark, type WireUse } from '../layout';
+import { asLength, say } from '../../words';
 
 export const FINDING_NAMES = {
   bail: 'Bail',
@@ -206,19 +206,19 @@ export const finding = itemKind({
     if (!top) return null;
     const name = FINDING_NAMES[item.what];
     const length =
-      item.what === 'chain' || item.what === 'cord' ? `, ${printMm(item.lengthMm)}` : '';
+      item.what === 'chain' || item.what === 'cord' ? say`, ${asLength(item.lengthMm)}` : '';
     const opens = item.what === 'jump-ring' || item.what === 'split-ring';
     return {
       ...BARE,
-      title: `${item.count > 1 ? `${item.count} × ` : ''}${name}${length}`,
+      title: say`${item.count > 1 ? `${item.count} × ` : ''}${name}${length}`,
       counts: item.count > 1 ? [{ what: 'pieces', count: item.count }] : [],
       wires: item.made ? madeFrom(item, ground.frameMm) : [],
       findings: [{ name, count: item.count, grams: item.grams }],
       spans: [],
       marks: findingMarks(ground, item, top),
       notes: [
-        item.made ? 'Made from wire.' : 'Bought ready made.',
-        ...(opens ? ['Open rings sideways, never apart; close them flush.'] : []),
+        item.made ? say`Made from wire.` : say`Bought ready made.`,
+        ...(opens ? [say`Open rings sideways, never apart; close them flush.`] : []),
       ],
     };
   },
@@ -226,10 +226,10 @@ export const finding = itemKind({
     return [
       ...cut,
       item.what === 'jump-ring' || item.what === 'split-ring'
-        ? 'Open the ring sideways, hang it in, close it flush.'
+        ? say`Open the ring sideways, hang it in, close it flush.`
         : item.made
-          ? 'Form it, round its ends, and attach it.'
-          : 'Attach it.',
+          ? say`Form it, round its ends, and attach it.`
+          : say`Attach it.`,
     ];
   },
   nature: ({ what, made }) => ({

@@ -1,9 +1,9 @@
 import { flattened } from '../../element';
 import { flagField, lengthField, shareField } from '../../field';
-import { printMm, printNumber } from '../../units';
 import { spanOf, spotsOf } from '../ground';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
+import { asLength, asNumber, asThickness, say } from '../../words';
 
 /** Hammered thinner than this share of the wire it cracks at its edges if it is bent afterwards. */
 const THIN_SHARE = 0.55;
@@ -32,23 +32,23 @@ export const flatten = itemKind({
       : run.lengthMm * (lengthFactor - 1);
     return {
       ...BARE,
-      title: `${printMm(run.lengthMm)} hammered to ${printMm(Math.min(item.thickMm, ground.frameMm), 2)}`,
+      title: say`${asLength(run.lengthMm)} hammered to ${asThickness(Math.min(item.thickMm, ground.frameMm))}`,
       counts: [],
       wires: [],
       spans: [spanOf(run)],
       marks: [{ kind: 'flat', points: spotsOf(run, 0.4).map((s) => s.at), widthMm }],
       notes: [
-        `${printMm(widthMm, 2)} wide then, ${printNumber((lengthFactor - 1) * 100, 1)} % longer (typical). ${item.ahead ? `The cut length is ${printMm(gain)} shorter for it.` : `It gains ${printMm(gain)}: trim afterwards.`}`,
+        say`${asThickness(widthMm)} wide then, ${asNumber((lengthFactor - 1) * 100, 1)} % longer (typical). ${item.ahead ? say`The cut length is ${asLength(gain)} shorter for it.` : say`It gains ${asLength(gain)}: trim afterwards.`}`,
       ],
       problems:
         item.thickMm > ground.frameMm - 1e-9
           ? [
               {
-                message: `The wire is ${printMm(ground.frameMm, 2)} thick: hammered flat it is thinner than that.`,
+                message: say`The wire is ${asThickness(ground.frameMm)} thick: hammered flat it is thinner than that.`,
                 remedies: [
                   {
                     kind: 'item',
-                    label: `To ${printMm(ground.frameMm * 0.7, 2)}`,
+                    label: say`To ${asThickness(ground.frameMm * 0.7)}`,
                     item: { ...item, thickMm: Number((ground.frameMm * 0.7).toFixed(2)) },
                   },
                 ],
@@ -58,11 +58,11 @@ export const flatten = itemKind({
           : item.thickMm < ground.frameMm * 0.4
             ? [
                 {
-                  message: 'Thinner than two fifths of the wire it tears at its edges.',
+                  message: say`Thinner than two fifths of the wire it tears at its edges.`,
                   remedies: [
                     {
                       kind: 'item',
-                      label: `To ${printMm(ground.frameMm * 0.5, 2)}`,
+                      label: say`To ${asThickness(ground.frameMm * 0.5)}`,
                       item: { ...item, thickMm: Number((ground.frameMm * 0.5).toFixed(2)) },
                     },
                   ],
@@ -72,9 +72,9 @@ export const flatten = itemKind({
             : [],
     };
   },
-  orders(item, { mm, notes }) {
+  orders(item, { notes }) {
     return [
-      `Hammer ${mm(item.on.lengthMm)} to ${printNumber(item.thickMm, 2)} mm on the bench block, in even overlapping blows from the middle outwards.`,
+      say`Hammer ${asLength(item.on.lengthMm)} to ${asThickness(item.thickMm)} on the bench block, in even overlapping blows from the middle outwards.`,
       ...notes,
     ];
   },
@@ -83,8 +83,8 @@ export const flatten = itemKind({
     thickMm < THIN_SHARE * ground.frameMm
       ? {
           id: 'hammered',
-          text: `Hammered to ${printMm(thickMm, 2)} it is hard: bend first, hammer last, or it may crack at its edges.`,
+          text: say`Hammered to ${asThickness(thickMm)} it is hard: bend first, hammer last, or it may crack at its edges.`,
         }
       : null,
-  instead: () => [{ label: 'Leave the hammering out', item: null }],
+  instead: () => [{ label: say`Leave the hammering out`, item: null }],
 });

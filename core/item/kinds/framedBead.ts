@@ -1,13 +1,13 @@
 import { stemWraps } from '../../element';
 import { turnsField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
-import { printMm } from '../../units';
 import { plainBead } from '../bead';
 import { beadMark, beadUses } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
 import { middleMm, moved, outside, right } from '../ground';
 import { holeProblem } from '../holes';
 import { itemKind, TUCK } from '../kind';
+import { asLength, counted, say } from '../../words';
 
 /** Round an ellipse with these half axes, mm (Ramanujan, off by less than 0.01 % up to 3 : 1). */
 const ellipse = (a: number, b: number): number => {
@@ -58,7 +58,7 @@ export const framedBead = itemKind({
       return [from, moved(from, direction, sign * item.wraps * d)];
     });
     return {
-      title: `A bead framed by ${item.rounds} ${item.rounds === 1 ? 'round' : 'rounds'} of its own wire`,
+      title: say`A bead framed by ${counted(item.rounds, 'round', 'rounds')} of its own wire`,
       counts: [
         { what: 'rounds', count: item.rounds },
         { what: 'wrap-side', count: Math.ceil(item.wraps) },
@@ -88,15 +88,15 @@ export const framedBead = itemKind({
               under: false,
             },
           ],
-      notes: [`Framed it is ${printMm(2 * rounds.at(-1)!.b + d)} wide.`],
+      notes: [say`Framed it is ${asLength(2 * rounds.at(-1)!.b + d)} wide.`],
       problems: found ? [found] : [],
     };
   },
   orders(item, { cut, beads }) {
     return [
       ...cut,
-      `Thread ${beads} to the middle of the wire; lead it round the bead ${item.rounds} times, each round outside the last.`,
-      `Wrap off with ${item.wraps} wraps on each side, alike.`,
+      say`Thread ${beads} to the middle of the wire; lead it round the bead ${item.rounds} times, each round outside the last.`,
+      say`Wrap off with ${counted(item.wraps, 'wrap', 'wraps')} on each side, alike.`,
       TUCK,
     ];
   },

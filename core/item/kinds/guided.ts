@@ -1,11 +1,11 @@
 import { guidedTurn } from '../../element';
 import { lengthField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
-import { printMm } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { itemKind } from '../kind';
 import { BARE, type Problem } from '../layout';
+import { asLength, asThickness, counted, say } from '../../words';
 
 export const guided = itemKind({
   kind: 'guided',
@@ -53,9 +53,13 @@ export const guided = itemKind({
       pitchMm < d - 1e-9
         ? [
             {
-              message: `Loops ${printMm(pitchMm, 2)} apart do not fit beside each other in ${printMm(d, 2)} wire.`,
+              message: say`Loops ${asThickness(pitchMm)} apart do not fit beside each other in ${asThickness(d)} wire.`,
               remedies: [
-                { kind: 'item', label: `${printMm(d, 2)} apart`, item: { ...item, pitchMm: d } },
+                {
+                  kind: 'item',
+                  label: say`${asThickness(d)} apart`,
+                  item: { ...item, pitchMm: d },
+                },
               ],
               refused: true,
             },
@@ -63,7 +67,7 @@ export const guided = itemKind({
         : [];
     return {
       ...BARE,
-      title: `Band of ${loops} loops, closed to a ring`,
+      title: say`Band of ${loops} loops, closed to a ring`,
       counts: [{ what: 'loops', count: loops }],
       wires: [
         wireUse(
@@ -85,17 +89,17 @@ export const guided = itemKind({
       spans: [],
       marks: problems.length > 0 ? [] : [wireMark(rows, thread)],
       notes: [
-        `Closed, it is ${printMm(2 * (inner + across + d))} across with an opening of ${printMm(2 * inner - d)}. The guides are used again.`,
+        say`Closed, it is ${asLength(2 * (inner + across + d))} across with an opening of ${asLength(2 * inner - d)}. The guides are used again.`,
       ],
       problems,
     };
   },
-  orders(item, { mm, cut }) {
+  orders(item, { cut }) {
     return [
       ...cut,
-      `Hold the two guides ${mm(item.spreadMm)} apart, middle to middle, and wind ${item.loops} loops, ${mm(item.pitchMm)} from each to the next.`,
-      'Thread the tail through all the loops in place of the inner guide, then pull both guides out.',
-      'Bring the band round to a ring and join its tails.',
+      say`Hold the two guides ${asLength(item.spreadMm)} apart, middle to middle, and wind ${counted(item.loops, 'loop', 'loops')}, ${asLength(item.pitchMm)} from each to the next.`,
+      say`Thread the tail through all the loops in place of the inner guide, then pull both guides out.`,
+      say`Bring the band round to a ring and join its tails.`,
     ];
   },
 });

@@ -8,6 +8,7 @@ import { itemKind, TUCK } from '../kind';
 import { BARE } from '../layout';
 import { laced, paired, WEAVE_TIES } from '../pairs';
 import { GRIP, sleeve, stiffer, WEAVE_GRIP } from '../stiffness';
+import { say } from '../../words';
 
 export const lacing = itemKind({
   kind: 'lacing',
@@ -40,7 +41,7 @@ export const lacing = itemKind({
     const reach = (ground.frameMm + d) / 2;
     return {
       ...BARE,
-      title: `Lacing through ${points} places a side`,
+      title: say`Lacing through ${points} places a side`,
       counts: [{ what: 'places', count: 2 * points }],
       wires: [wireUse('binding', 'Lacing wire', thread, straight + round, item.tailMm)],
       spans: [spanOf(first), spanOf(second)],
@@ -54,7 +55,7 @@ export const lacing = itemKind({
     };
   },
   orders(item, { cut }) {
-    return [...cut, `Lace to and fro through ${item.points} places a side, drawn evenly.`, TUCK];
+    return [...cut, say`Lace to and fro through ${item.points} places a side, drawn evenly.`, TUCK];
   },
   stiffens: (ground, { thread }) =>
     stiffer(1 + GRIP * WEAVE_GRIP * sleeve(ground.frameMm, thread.diameterMm)),

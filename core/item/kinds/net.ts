@@ -1,12 +1,12 @@
 import { coilTurn, evenSpokes, netOf } from '../../element';
 import { lengthField, wholeField } from '../../field';
 import { sub, type Vec } from '../../geometry';
-import { printMm, printNumber } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { turnStroke, type Ground } from '../ground';
 import { itemKind, TUCK } from '../kind';
 import { BARE, type Problem } from '../layout';
+import { asLength, counted, say } from '../../words';
 
 /** How far the frame is from a point in a direction, to the wire's middle; null if there is none. */
 function frameTowards(ground: Ground, from: Vec, angle: number): number | null {
@@ -105,20 +105,20 @@ export const net = itemKind({
     const problems: Problem[] = [];
     if (reaches.some((r) => r === null)) {
       problems.push({
-        message: 'Some spokes meet no frame: the middle of the net must lie inside the figure.',
+        message: say`Some spokes meet no frame: the middle of the net must lie inside the figure.`,
         remedies: [],
         refused: true,
       });
     } else if (item.outerMm > clear + 1e-6) {
       const fits = Number((clear - 0.01).toFixed(2));
       problems.push({
-        message: `The net reaches ${printMm(item.outerMm)} and the frame stands ${printMm(clear)} from its middle.`,
+        message: say`The net reaches ${asLength(item.outerMm)} and the frame stands ${asLength(clear)} from its middle.`,
         remedies:
           fits > item.innerMm
             ? [
                 {
                   kind: 'item',
-                  label: `Stop at ${printMm(fits)}`,
+                  label: say`Stop at ${asLength(fits)}`,
                   item: { ...item, outerMm: fits },
                 },
               ]
@@ -128,7 +128,7 @@ export const net = itemKind({
     }
     if (item.outerMm <= item.innerMm) {
       problems.push({
-        message: 'The outside of the net must be larger than its inside.',
+        message: say`The outside of the net must be larger than its inside.`,
         remedies: [],
         refused: true,
       });
@@ -136,7 +136,7 @@ export const net = itemKind({
     const refused = problems.some((p) => p.refused);
     return {
       ...BARE,
-      title: `Net over ${spokes} spokes, ${printNumber(net.rounds, 0)} rounds`,
+      title: say`Net over ${spokes} spokes, ${counted(Math.round(net.rounds), 'round', 'rounds')}`,
       counts: [{ what: 'rounds', count: Math.ceil(net.rounds) }],
       wires: [
         wireUse('binding', 'Netting wire', thread, net.lengthMm, item.tailMm),
@@ -161,14 +161,14 @@ export const net = itemKind({
             ),
             wireMark(runs, thread),
           ],
-      notes: [`${wraps} ${wraps === 1 ? 'wrap' : 'wraps'} on each spoke, every round alike.`],
+      notes: [say`${counted(wraps, 'wrap', 'wraps')} on each spoke, every round alike.`],
       problems,
     };
   },
-  orders(item, { mm, cut, count }) {
+  orders(item, { cut, count }) {
     return [
       ...cut,
-      `Fix the spokes, then begin ${mm(item.innerMm)} from the middle: ${item.wraps} ${item.wraps === 1 ? 'wrap' : 'wraps'} on a spoke, straight to the next, ${count('rounds')} rounds.`,
+      say`Fix the spokes, then begin ${asLength(item.innerMm)} from the middle: ${counted(item.wraps, 'wrap', 'wraps')} on a spoke, straight to the next, ${counted(count('rounds'), 'round', 'rounds')}.`,
       TUCK,
     ];
   },

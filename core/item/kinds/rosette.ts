@@ -1,11 +1,11 @@
 import { coilTurn, cuppedWidth, loopLength, stemWraps } from '../../element';
 import { lengthField, turnsField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
-import { printMm } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
+import { asLength, counted, say } from '../../words';
 
 export const rosette = itemKind({
   kind: 'rosette',
@@ -53,7 +53,7 @@ export const rosette = itemKind({
     const flat = 2 * reach;
     return {
       ...BARE,
-      title: `Rosette of ${petals} petals`,
+      title: say`Rosette of ${petals} petals`,
       counts: [
         { what: 'coil-turn', count: petals },
         { what: 'wrap-back', count: Math.ceil(wraps) },
@@ -76,17 +76,19 @@ export const rosette = itemKind({
       ],
       notes: [
         item.riseMm > 0
-          ? `Flat it is ${printMm(flat)} wide, cupped by ${printMm(item.riseMm)} ${printMm(cuppedWidth(flat, item.riseMm))}; the wire stays the same.`
-          : `It is ${printMm(flat)} wide.`,
+          ? say`Flat it is ${asLength(flat)} wide, cupped by ${asLength(item.riseMm)} ${asLength(cuppedWidth(flat, item.riseMm))}; the wire stays the same.`
+          : say`It is ${asLength(flat)} wide.`,
       ],
     };
   },
-  orders(item, { mm, cut, count }) {
+  orders(item, { cut, count }) {
     return [
       ...cut,
-      `Wind ${item.petals} close turns, ${mm(item.insideMm)} inside; run the tail through the coil and draw it to a ring.`,
-      `Fan the turns into petals, even all round; gather them at the back with ${count('wrap-back')} wraps.`,
-      ...(item.riseMm > 0 ? [`Cup it over a ball or in a hollow by ${mm(item.riseMm)}.`] : []),
+      say`Wind ${item.petals} close turns, ${asLength(item.insideMm)} inside; run the tail through the coil and draw it to a ring.`,
+      say`Fan the turns into petals, even all round; gather them at the back with ${counted(count('wrap-back'), 'wrap', 'wraps')}.`,
+      ...(item.riseMm > 0
+        ? [say`Cup it over a ball or in a hollow by ${asLength(item.riseMm)}.`]
+        : []),
     ];
   },
 });

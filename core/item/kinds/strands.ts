@@ -1,11 +1,11 @@
 import { choiceField, wholeField } from '../../field';
-import { printMm } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { alongPoints, moved, right, spanOf, spotsOf, turnsBack } from '../ground';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
 import { stiffer } from '../stiffness';
+import { asLength, counted, say } from '../../words';
 
 /** Steps at which a strand is drawn and measured, mm. */
 const FINE_MM = 0.1;
@@ -45,7 +45,7 @@ export const strands = itemKind({
     const folded = lines.some((points) => turnsBack(points, spots));
     return {
       ...BARE,
-      title: `${strands} ${strands === 1 ? 'strand' : 'strands'} beside ${printMm(run.lengthMm)}`,
+      title: say`${counted(strands, 'strand', 'strands')} beside ${asLength(run.lengthMm)}`,
       counts: [{ what: 'strands', count: strands }],
       wires: lengths.map((length, j) =>
         wireUse('strand', `Strand ${j + 1} beside the frame`, thread, length, item.tailMm),
@@ -55,17 +55,17 @@ export const strands = itemKind({
       notes:
         strands > 1
           ? [
-              `The outermost is ${printMm(Math.abs(lengths.at(-1)! - lengths[0]!))} ${lengths.at(-1)! > lengths[0]! ? 'longer' : 'shorter'} than the innermost.`,
+              say`The outermost is ${asLength(Math.abs(lengths.at(-1)! - lengths[0]!))} ${lengths.at(-1)! > lengths[0]! ? 'longer' : 'shorter'} than the innermost.`,
             ]
           : [],
       problems: folded
         ? [
             {
-              message: 'The curve is too tight for strands on its inside.',
+              message: say`The curve is too tight for strands on its inside.`,
               remedies: [
                 {
                   kind: 'item',
-                  label: 'Lay them on the other side',
+                  label: say`Lay them on the other side`,
                   item: { ...item, side: item.side === 'left' ? 'right' : 'left' },
                 },
               ],
@@ -78,7 +78,7 @@ export const strands = itemKind({
   orders(item, { cut }) {
     return [
       ...cut,
-      `Lay ${item.strands === 1 ? 'the strand' : `the ${item.strands} strands`} flat beside the frame and bend along; each further out is cut to its own length.`,
+      say`Lay ${item.strands === 1 ? 'the strand' : say`the ${item.strands} strands`} flat beside the frame and bend along; each further out is cut to its own length.`,
     ];
   },
   // Going along a mirrored wire left and right are exchanged.

@@ -1,12 +1,12 @@
 import { mostTwist, TWIST_LIMIT_RAD, twistOf } from '../../element';
 import { turnsField, wholeField } from '../../field';
-import { degrees, printMm, printNumber } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { inLayers, middleMm, moved, outside, right, spanOf, spotsOf } from '../ground';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
 import { stiffer } from '../stiffness';
+import { asAngle, asLength, asThickness, counted, say } from '../../words';
 
 /** Strands that lie steeper than this come near to where twisted soft wire snaps (45°). */
 const STEEP_RAD = (38 * Math.PI) / 180;
@@ -53,7 +53,7 @@ export const twist = itemKind({
     });
     return {
       ...BARE,
-      title: `Twist of ${strands} strands over ${printMm(run.lengthMm)}, ${printNumber(turns, 0)} turns`,
+      title: say`Twist of ${strands} strands over ${asLength(run.lengthMm)}, ${counted(Math.round(turns), 'turn', 'turns')}`,
       counts: [{ what: 'turns', count: Math.round(turns) }],
       wires: [
         wireUse('strand', 'Strand of the twist', thread, twist.strandMm, item.tailMm, strands),
@@ -64,15 +64,19 @@ export const twist = itemKind({
         ...strandLines.map((r) => wireMark(r.front, thread)),
       ],
       notes: [
-        `Strands lie at ${printNumber(degrees(twist.angleRad), 0)}°; ${printMm(twist.acrossMm, 2)} across.`,
+        say`Strands lie at ${asAngle(twist.angleRad)}; ${asThickness(twist.acrossMm)} across.`,
       ],
       problems:
         twist.angleRad > TWIST_LIMIT_RAD
           ? [
               {
-                message: `Twisted so tightly (${printNumber(degrees(twist.angleRad), 0)}°) soft wire is near breaking.`,
+                message: say`Twisted so tightly (${asAngle(twist.angleRad)}) soft wire is near breaking.`,
                 remedies: [
-                  { kind: 'item', label: `${most} turns`, item: { ...item, turns: most } },
+                  {
+                    kind: 'item',
+                    label: say`${counted(most, 'turn', 'turns')}`,
+                    item: { ...item, turns: most },
+                  },
                 ],
                 refused: false,
               },
@@ -83,8 +87,8 @@ export const twist = itemKind({
   orders(item, { cut }) {
     return [
       ...cut,
-      `Clamp ${item.strands} strands at one end, twist ${printNumber(item.turns, 0)} full turns at an even pull, stop when it stiffens.`,
-      'Lay the twist along the frame.',
+      say`Clamp ${item.strands} strands at one end, twist ${counted(Math.round(item.turns), 'full turn', 'full turns')} at an even pull, stop when it stiffens.`,
+      say`Lay the twist along the frame.`,
     ];
   },
   stiffens(ground, { on, strands, turns, thread }) {
@@ -102,7 +106,7 @@ export const twist = itemKind({
     if (angleRad <= STEEP_RAD) return null;
     return {
       id: 'twist',
-      text: `Twisted to ${printNumber(degrees(angleRad), 0)}° the strands are near where soft wire snaps. Stop when it begins to feel stiff.`,
+      text: say`Twisted to ${asAngle(angleRad)} the strands are near where soft wire snaps. Stop when it begins to feel stiff.`,
     };
   },
 });

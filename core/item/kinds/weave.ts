@@ -1,7 +1,6 @@
 import { eightAdvance, weaveBetween, type Eight } from '../../element';
 import { choiceField, wholeField, wholeOrField } from '../../field';
 import { distance, sub, unit, type Vec } from '../../geometry';
-import { printMm } from '../../units';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { moved, spanOf, turnStroke } from '../ground';
@@ -9,6 +8,7 @@ import { itemKind, TUCK } from '../kind';
 import { BARE, type Problem } from '../layout';
 import { laced, paired, WEAVE_TIES } from '../pairs';
 import { GRIP, sleeve, stiffer, WEAVE_GRIP } from '../stiffness';
+import { asLength, asThickness, counted, say } from '../../words';
 
 export const weave = itemKind({
   kind: 'weave',
@@ -58,7 +58,7 @@ export const weave = itemKind({
     const problems: Problem[] = [];
     if (woven.rows === 0) {
       problems.push({
-        message: `There is no room for a row on ${printMm(lengthMm)}.`,
+        message: say`There is no room for a row on ${asLength(lengthMm)}.`,
         remedies: [],
         refused: true,
       });
@@ -66,13 +66,13 @@ export const weave = itemKind({
     if (narrow < d - 1e-6) {
       const thinner = Number(Math.max(0.1, narrow * 0.95).toFixed(2));
       problems.push({
-        message: `The gap closes to ${printMm(Math.max(0, narrow), 2)}: ${printMm(d, 2)} wire does not pass between. Those rows are reckoned as if it just did.`,
+        message: say`The gap closes to ${asThickness(Math.max(0, narrow))}: ${asThickness(d)} wire does not pass between. Those rows are reckoned as if it just did.`,
         remedies:
           narrow > 0.12
             ? [
                 {
                   kind: 'item',
-                  label: `Weave with ${printMm(thinner, 2)}`,
+                  label: say`Weave with ${asThickness(thinner)}`,
                   item: { ...item, thread: { ...thread, diameterMm: thinner } },
                 },
               ]
@@ -82,14 +82,14 @@ export const weave = itemKind({
     }
     if (item.rows !== null && woven.rows < item.rows) {
       problems.push({
-        message: `There is room for ${woven.rows} of ${item.rows} rows.`,
-        remedies: [{ kind: 'item', label: 'Fill the stretch', item: { ...item, rows: null } }],
+        message: say`There is room for ${woven.rows} of ${item.rows} rows.`,
+        remedies: [{ kind: 'item', label: say`Fill the stretch`, item: { ...item, rows: null } }],
         refused: false,
       });
     }
     return {
       ...BARE,
-      title: `Figure-eight weave, ${woven.rows} rows, ${wraps} ${wraps === 1 ? 'wrap' : 'wraps'} a side`,
+      title: say`Figure-eight weave, ${counted(woven.rows, 'row', 'rows')}, ${counted(wraps, 'wrap', 'wraps')} a side`,
       counts: [{ what: 'rows', count: woven.rows }],
       wires: [wireUse('binding', 'Weaving wire', thread, woven.lengthMm, item.tailMm)],
       spans: [spanOf(first), spanOf(second)],
@@ -97,7 +97,7 @@ export const weave = itemKind({
       notes:
         woven.rows > 0
           ? [
-              `Covers ${printMm(woven.rows * step)} of ${printMm(lengthMm)}; the gap goes from ${printMm(Math.max(0, narrow))} to ${printMm(wide)}. Equal wraps on both sides: ${woven.rows * wraps} each.`,
+              say`Covers ${asLength(woven.rows * step)} of ${asLength(lengthMm)}; the gap goes from ${asLength(Math.max(0, narrow))} to ${asLength(wide)}. Equal wraps on both sides: ${woven.rows * wraps} each.`,
             ]
           : [],
       problems,
@@ -106,8 +106,8 @@ export const weave = itemKind({
   orders(item, { cut, count }) {
     return [
       ...cut,
-      `Weave from the ${item.from} end: ${item.wraps} ${item.wraps === 1 ? 'wrap' : 'wraps'} on one frame wire, across between them, ${item.wraps} on the other; ${count('rows')} rows.`,
-      'Keep both sides level: the same count left and right.',
+      say`Weave from the ${item.from} end: ${counted(item.wraps, 'wrap', 'wraps')} on one frame wire, across between them, ${item.wraps} on the other; ${counted(count('rows'), 'row', 'rows')}.`,
+      say`Keep both sides level: the same count left and right.`,
       TUCK,
     ];
   },

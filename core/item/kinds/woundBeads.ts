@@ -8,6 +8,7 @@ import { middleMm, moved, outside, right, spanOf, turnStroke } from '../ground';
 import { holesOfOwnWire } from '../holes';
 import { itemKind, TUCK } from '../kind';
 import { BEADED, stiffer } from '../stiffness';
+import { counted, say } from '../../words';
 
 export const woundBeads = itemKind({
   kind: 'wound-beads',
@@ -63,7 +64,7 @@ export const woundBeads = itemKind({
     const groups = placed.length + 1;
     const cutMm = groups * wraps * turn + beadsMm + 2 * item.tailMm;
     return {
-      title: `${placed.length} beads wound on, ${wraps} wraps between`,
+      title: say`${counted(placed.length, 'bead', 'beads')} wound on, ${counted(wraps, 'wrap', 'wraps')} between`,
       counts: [
         { what: 'wraps', count: Math.ceil(groups * wraps) },
         { what: 'beads', count: placed.length },
@@ -87,14 +88,14 @@ export const woundBeads = itemKind({
             { kind: 'wire', runs: strokes, diameterMm: d, metal: thread.metal, under: false },
             ...placed.map(beadMark),
           ],
-      notes: [`Wraps stand equally before the first and after the last bead.`],
+      notes: [say`Wraps stand equally before the first and after the last bead.`],
       problems,
     };
   },
   orders(item, { cut, beads }) {
     return [
       ...cut,
-      `Wind ${item.wraps} wraps, thread a bead, hold it to the frame, and wind ${item.wraps} more; ${beads} in all. The last is followed by ${item.wraps} wraps as the first is led by them.`,
+      say`Wind ${counted(item.wraps, 'wrap', 'wraps')}, thread a bead, hold it to the frame, and wind ${item.wraps} more; ${beads} in all. The last is followed by ${counted(item.wraps, 'wrap', 'wraps')} as the first is led by them.`,
       TUCK,
     ];
   },
