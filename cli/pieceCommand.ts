@@ -94,7 +94,7 @@ function describePlan(plan: Plan): object {
         end_mm: alongBlank(w, b.endMm) - w.startMm,
         from_middle_mm: b.fromMiddleMm,
         step_mm: b.stepMm,
-        tool: b.tool?.name ?? null,
+        tool: b.tool ? told(b.tool.name) : null,
         form_to_deg: degrees(b.formToRad),
       })),
     })),

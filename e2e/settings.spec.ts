@@ -10,8 +10,32 @@ test('inches lead everywhere once chosen', async ({ page }) => {
   await page.getByRole('link', { name: 'All pieces', exact: true }).click();
   await page.getByRole('link', { name: /Sailing boat/ }).click();
   await expect(page.getByTestId('cut-length')).toContainText(/Cut\s*8 \d+\/\d+ in \(\d+\.\d mm\)/);
+  // Millimetres stand only beside the inches, in beads, which are sold so, and on the ruler to check.
+  const alone = async (): Promise<string[]> => {
+    const text = await page.locator('main').innerText();
+    const found = text.match(/[^\n(]*\d mm\b[^)\n]*/g) ?? [];
+    return found.filter((t) => !/^\d+\.\d mm$|bead|^100 mm$/i.test(t.trim()));
+  };
+  for (const name of ['Wire', 'Dressing', 'Bends', 'Sheet'] as const) {
+    await stage(page, name);
+    await page.waitForURL(`**/${name.toLowerCase()}`);
+    await expect(page.getByText(/Working out|Trying/)).toHaveCount(0);
+    await expect.poll(alone).toEqual([]);
+  }
+  // 1 3/8 in is 34.925 mm: the strip and the list say the same mark in the same words.
+  await stage(page, 'Bends');
+  const mark = page.getByRole('table').getByRole('row').nth(1).getByRole('cell').nth(4);
+  const words = await mark.innerText();
+  expect(words).toMatch(/^(\d+ )?\d+(\/\d+)?$/);
+  await expect(
+    page.getByRole('slider', { name: 'Strip' }).getByText(words, { exact: true }),
+  ).toBeVisible();
+  await expect(page.getByText(/0\.0\d\d in/).first()).toBeVisible();
+  await stage(page, 'Figure');
   await type(page.getByLabel('Height'), '2');
   await expect(page.getByLabel('Height')).toHaveValue('2 in');
+  await type(page.getByLabel('Height'), '900');
+  await expect(page.getByText(/Give a length from .* to .* in\. It stays at 2 in\./)).toBeVisible();
 });
 
 test('actual size after the screen was measured', async ({ page }) => {

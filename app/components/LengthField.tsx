@@ -1,4 +1,10 @@
-import { parseLength, printInches, printLength, printNumber, type LengthUnit } from '@core/units';
+import {
+  parseLength,
+  printLength,
+  printNumber,
+  printThickness,
+  type LengthUnit,
+} from '@core/units';
 import { TypedField, type TypedValue } from './TypedField';
 
 /** A length typed in mm or inches, whichever is written; both are shown. */
@@ -27,8 +33,10 @@ export function LengthField({
   /** what the least length is for, as in “so that …” */
   soThat?: string | undefined;
 }) {
+  // Fractions of an inch are too coarse for what is asked for in hundredths of a millimetre.
+  const inches = decimals > 1 ? printThickness : printLength;
   const shown =
-    valueMm === null ? '' : unit === 'mm' ? printNumber(valueMm, decimals) : printInches(valueMm);
+    valueMm === null ? '' : unit === 'mm' ? printNumber(valueMm, decimals) : inches(valueMm, 'in');
   const read = (typed: string): TypedValue => {
     const length = parseLength(typed, unit);
     if (!length.ok) return length;
@@ -43,8 +51,11 @@ export function LengthField({
             `${printNumber(Math.floor((max / 25.4) * 1000) / 1000, 3)} in`,
           ];
     if (soThat !== undefined && length.mm < min) {
-      const least = printLength(Math.ceil(min * 100) / 100, unit, 2);
-      return { ok: false, message: `At least ${least}, so that ${soThat}. It stays at ${stays}.` };
+      const least = unit === 'mm' ? printNumber(Math.ceil(min * 100) / 100, 2) : low;
+      return {
+        ok: false,
+        message: `At least ${least} ${unit}, so that ${soThat}. It stays at ${stays}.`,
+      };
     }
     return {
       ok: false,
@@ -55,7 +66,7 @@ export function LengthField({
     valueMm === null
       ? ''
       : unit === 'mm'
-        ? printInches(valueMm)
+        ? inches(valueMm, 'in')
         : `${printNumber(valueMm, decimals)} mm`;
   return (
     <TypedField

@@ -34,7 +34,7 @@ export function NumberControl({
       <LengthField
         label={label}
         valueMm={value}
-        unit={decimals === 2 ? 'mm' : unit}
+        unit={unit}
         min={min}
         max={max}
         decimals={decimals}

@@ -4,7 +4,7 @@ import { ChevronDown } from 'lucide-react';
 import type { Dressing } from '@core/dressing';
 import type { Piece } from '@core/piece';
 import { alongBlank, type Plan, type PlannedBend, type WirePlan } from '@core/plan';
-import { degrees, printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
+import { bareLength, degrees, printBoth, printLength, type LengthUnit } from '@core/units';
 import { usePointer, useWorkbench } from '~/state/workbench';
 import { useBendShift } from '~/state/useBendShift';
 import { METAL_COLOURS } from './metalColours';
@@ -246,7 +246,7 @@ function Band({
           thick={thick}
           y={BODY_Y}
         />
-        <Bends wire={wire} x={x} scale={scale} thick={thick} active={bend} />
+        <Bends wire={wire} x={x} scale={scale} thick={thick} active={bend} unit={unit} />
         <EndLabels wire={wire} x={x} bodyEnd={bodyEnd} unit={unit} />
         {atMm !== null && (
           <g pointerEvents="none">
@@ -317,15 +317,19 @@ function Bends({
   scale,
   thick,
   active,
+  unit,
 }: {
   wire: WirePlan;
   x: (mm: number) => number;
   scale: number;
   thick: number;
   active: number | null;
+  unit: LengthUnit;
 }) {
   const signs = (n: number): number => String(Math.round(n)).length;
-  const labelled = spaced(wire, x, 7 + (signs(wire.cutMm) + 1.5) * SIGN_PX);
+  // In inches a mark reads as “3 17/32”.
+  const longest = unit === 'mm' ? signs(wire.cutMm) + 1.5 : signs(wire.cutMm / 25.4) + 5.5;
+  const labelled = spaced(wire, x, 7 + longest * SIGN_PX);
   const numbered = spaced(wire, x, 3 + signs(wire.bends.length) * SIGN_PX);
   const top = BODY_Y - thick / 2;
   const many = wire.bends.length > MANY_BENDS;
@@ -397,7 +401,7 @@ function Bends({
                 fill={on ? 'var(--patina)' : 'var(--soft)'}
                 fontWeight={on ? 600 : 400}
               >
-                {printNumber(b.fromEndMm, 1)}
+                {bareLength(b.fromEndMm, unit)}
               </text>
             )}
           </g>

@@ -64,7 +64,7 @@ export default function DeskScreen() {
         <main className="min-w-0">
           {id !== GAUGES && (
             <div className="mb-4 max-w-xl rounded-lg border border-line bg-panel p-4">
-              <ThreadFields thread={wire} set={setWire} names={WIRE_NAMES} />
+              <ThreadFields unit={settings.unit} thread={wire} set={setWire} names={WIRE_NAMES} />
             </div>
           )}
           {tool && <Sum key={tool.id} tool={tool} wire={wire} unit={settings.unit} />}
@@ -115,7 +115,7 @@ function Sum({ tool, wire, unit }: { tool: DeskTool; wire: Wire; unit: LengthUni
               key={f.key}
               label={f.label}
               valueMm={values[f.key] ?? 0}
-              unit={f.decimals === 2 ? 'mm' : unit}
+              unit={unit}
               min={f.min}
               max={f.max}
               decimals={f.decimals}

@@ -88,14 +88,15 @@ function OpenPiece({ piece }: { piece: Piece }) {
   const waiting = planState.planned !== shown && planState.error === null;
   // Making fills the screen: only the step in hand is there.
   const atBench = /\/make\/[^/]+$/.test(useLocation().pathname);
+  const Stage = atBench ? 'div' : 'main';
   return (
     <WorkbenchContext value={bench}>
       <div className="flex h-dvh flex-col overflow-hidden">
         {!atBench && <Header kept={kept} />}
         {!atBench && <PlanNotices />}
-        <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
+        <Stage className="flex min-h-0 flex-1 flex-col lg:flex-row">
           <Outlet />
-        </div>
+        </Stage>
         {!atBench && (
           <footer
             className="relative h-[9.4rem] shrink-0 border-t border-line bg-panel"

@@ -63,7 +63,8 @@ export default function SheetScreen() {
           <SavePdf wish={wish} />
           <p className="text-xs text-soft">
             {sheet.pages.length} {sheet.pages.length === 1 ? 'page' : 'pages'}. Print at actual
-            size, then lay a ruler on the check lines. Lengths in {settings.unit}.
+            size, then lay a ruler on the check lines. Lengths in{' '}
+            {settings.unit === 'mm' ? 'mm' : 'inches'}.
           </p>
         </Section>
         <OtherFiles />

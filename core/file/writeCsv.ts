@@ -2,6 +2,7 @@ import type { Piece } from '../piece';
 import { alongBlank, type Plan } from '../plan';
 import { stepsOf, turnWord } from '../steps';
 import { degrees, nominalAwg, printNumber } from '../units';
+import { inWords } from '../words';
 
 /** What a spreadsheet may take for a formula: also after spaces, in full width, and after a line break. */
 const FORMULA = /^(?:[\s\p{Cc}\p{Cf}]*[=+@\-\uff1d\uff0b\uff20\uff0d\u2212]|[\t\r\n])/u;
@@ -74,7 +75,7 @@ export function writeBendsCsv(piece: Piece, plan: Plan): string {
           mm(alongBlank(w, b.endMm)),
           mm(b.fromMiddleMm),
           mm(b.stepMm),
-          b.tool?.name ?? '',
+          b.tool ? inWords(b.tool.name, 'mm') : '',
           order + 1,
           piece.from === 'middle' ? 'middle' : `${piece.from} end`,
           mark ? mm(mark.atMm) : '',

@@ -37,6 +37,7 @@ import {
   type TestCoil,
   type Tool,
 } from '.';
+import { told } from '../words/told.support';
 
 const copper = (flowMPa: number, diameterMm = 1): Stiffness => ({
   diameterMm,
@@ -150,7 +151,8 @@ describe('choosing tools', () => {
     round_nose: { tip_mm: 1, base_mm: 4, length_mm: 20 },
   });
   const wire = copper(70);
-  const names = (tools: (Tool | null)[]): (string | null)[] => tools.map((t) => t?.name ?? null);
+  const names = (tools: (Tool | null)[]): (string | null)[] =>
+    tools.map((t) => (t ? told(t.name) : null));
 
   it('takes the step whose curve keeps within the tolerance', () => {
     const { strip, tools } = tooled(bow(4.1), kit, wire, 0.25);
@@ -171,13 +173,13 @@ describe('choosing tools', () => {
   it('says where on the cone a small curve is turned', () => {
     const { tools } = tooled(bow(1.75), kit, wire, 0.02);
     // 2.49 mm thick is (2.49 - 1) / (4 - 1) of the way up the 20 mm jaw.
-    expect(tools[1]?.name).toMatch(/^round-nose pliers 2\.\d+ mm, 9\.\d mm from the tip$/);
+    expect(told(tools[1]?.name)).toMatch(/^round-nose pliers 2\.\d+ mm, 9\.\d mm from the tip$/);
     expect(tools[1]?.fromTipMm).toBeCloseTo(((tools[1]!.diameterMm - 1) / 3) * 20, 9);
   });
 
   it('names the smaller and the larger tool with the error each makes', () => {
     const { smaller, larger } = nearestTools(kit, wire, 5.4, Math.PI / 2);
-    expect([smaller?.tool.name, larger?.tool.name]).toEqual([
+    expect([told(smaller?.tool.name), told(larger?.tool.name)]).toEqual([
       'stepped pliers 9 mm',
       'mandrel 13 mm',
     ]);
@@ -188,7 +190,7 @@ describe('choosing tools', () => {
 
   it('a loop is turned on a step that leaves its size, else at its place on the cone', () => {
     const left = insideFromTool(7, wire);
-    expect(loopTool(kit, wire, left + 0.1)?.name).toBe('stepped pliers 7 mm');
+    expect(told(loopTool(kit, wire, left + 0.1)?.name)).toBe('stepped pliers 7 mm');
     const small = loopTool(kit, wire, 2.5)!;
     expect(insideFromTool(small.diameterMm, wire)).toBeCloseTo(2.5, 6);
     expect(small.fromTipMm).toBeCloseTo(((small.diameterMm - 1) / 3) * 20, 9);
@@ -217,13 +219,13 @@ describe('choosing tools', () => {
           const path = drawAs(knownFigure(seed, 1, 6), drawing, seed);
           const free = bendChain(fitChain(path, tolerance), 1);
           const { strip, tools, chain } = tooled(path, DEFAULT_KIT, wire, tolerance);
-          const known = fixedTools(DEFAULT_KIT).map((t) => t.name);
+          const known = fixedTools(DEFAULT_KIT).map((t) => told(t.name));
           tools.forEach((tool, i) => {
             if (!tool) return;
             const piece = strip.pieces[i]!;
             expect(piece.insideRadiusMm).toBeCloseTo(insideFromTool(tool.diameterMm, wire) / 2, 6);
-            if (tool.kind === 'round-nose') expect(tool.name).toMatch(/from the tip$/);
-            else expect(known).toContain(tool.name);
+            if (tool.kind === 'round-nose') expect(told(tool.name)).toMatch(/from the tip$/);
+            else expect(known).toContain(told(tool.name));
           });
           expect(farthest(path, chain.primitives)).toBeLessThan(tolerance + 0.01);
           expect(strip.pieces.filter((p) => p.kind !== 'run').length).toBe(

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { asSize, say, type Said } from '../words';
 
 const diameter = z.number().positive().max(500);
 const common = { id: z.string().min(1).max(60), name: z.string().trim().min(1).max(60) };
@@ -113,19 +114,17 @@ export interface Tool {
   readonly toolId: string;
   readonly kind: ToolKind;
   /** tool and size in words */
-  readonly name: string;
+  readonly name: Said;
   readonly diameterMm: number;
   readonly grip: Grip;
   /** on a cone, how far from the tip the wire is turned, mm */
   readonly fromTipMm: number | null;
 }
 
-const mm = (d: number): string => `${Number(d.toFixed(2))} mm`;
-
 /** Every fixed size of a kit, smallest first; tapered tools are left out. */
 export function fixedTools(kit: Kit): Tool[] {
   const list = kit.tools.flatMap((t): Tool[] => {
-    const size = (diameterMm: number, name = `${plain(t)} ${mm(diameterMm)}`): Tool => ({
+    const size = (diameterMm: number, name = say`${plain(t)} ${asSize(diameterMm)}`): Tool => ({
       toolId: t.id,
       kind: t.kind,
       name,
@@ -135,7 +134,7 @@ export function fixedTools(kit: Kit): Tool[] {
     });
     if (t.kind === 'stepped') return t.stepsMm.map((d) => size(d));
     if (t.kind === 'mandrels') return t.sizesMm.map((d) => size(d));
-    if (t.kind === 'found') return [size(t.diameterMm, `${plain(t)}, ${mm(t.diameterMm)}`)];
+    if (t.kind === 'found') return [size(t.diameterMm, say`${plain(t)}, ${asSize(t.diameterMm)}`)];
     return [];
   });
   return list.sort((a, b) => a.diameterMm - b.diameterMm);
@@ -153,7 +152,7 @@ function onTaper(t: KitTool, wantedMm: number): Tool | null {
     return {
       toolId: t.id,
       kind: t.kind,
-      name: `${plain(t)} ${mm(wantedMm)}, ${mm(Number(fromTipMm.toFixed(1)))} from the tip`,
+      name: say`${plain(t)} ${asSize(wantedMm)}, ${asSize(Number(fromTipMm.toFixed(1)))} from the tip`,
       diameterMm: wantedMm,
       grip: t.grip,
       fromTipMm,
@@ -163,7 +162,7 @@ function onTaper(t: KitTool, wantedMm: number): Tool | null {
     return {
       toolId: t.id,
       kind: t.kind,
-      name: `${plain(t)} at ${mm(Number(wantedMm.toFixed(1)))} across`,
+      name: say`${plain(t)} at ${asSize(Number(wantedMm.toFixed(1)))} across`,
       diameterMm: wantedMm,
       grip: t.grip,
       fromTipMm: null,

@@ -37,7 +37,7 @@ export interface MakeStep {
   readonly orders: readonly Said[];
   /** what is counted, such as wraps */
   readonly counts: readonly Counted[];
-  readonly tool: string | null;
+  readonly tool: Said | null;
   readonly turn: 'left' | 'right' | null;
   readonly cautions: readonly Caution[];
   /** why it comes here: of the tasks it waited for */
@@ -103,7 +103,7 @@ function cutSteps({ piece, plan }: Making, task: Task): MakeStep[] {
           : say`Draw it through nylon jaws until it lies straight, cut it flush.`,
         ...(pair ? [pair] : []),
       ],
-      tool: 'flush cutter',
+      tool: say`flush cutter`,
       cautions: [
         caution('cut'),
         ...(wire.cutMm > 250 ? [caution('whip')] : []),
@@ -145,7 +145,9 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
         ...s.troubles.map((t) => troubleWords(t, wire)),
         ...(s.measure ? [say`Measure: ${measureWords(s.measure)}.`] : []),
       ],
-      tool: bend ? (bend.tool?.name ?? (bend.kind === 'curve' ? 'fingers' : 'jaw edge')) : null,
+      tool: bend
+        ? (bend.tool?.name ?? (bend.kind === 'curve' ? say`fingers` : say`jaw edge`))
+        : null,
       turn: first && s.marks.length === 1 ? turnWord(first.turnRad) : null,
       cautions: [
         ...(i === 0 && piece.making.finish !== 'bare' ? [caution('nylon')] : []),
@@ -166,7 +168,9 @@ function endSteps(making: Making, task: Task): MakeStep[] {
       title: task.title,
       orders: endWords(piece, plan, task.wire ?? 0, kit),
       tool:
-        wire.closed && wire.ends.seam.join !== 'loops' ? 'flat-nose pliers' : 'round-nose pliers',
+        wire.closed && wire.ends.seam.join !== 'loops'
+          ? say`flat-nose pliers`
+          : say`round-nose pliers`,
       cautions: [
         caution('file'),
         ...(ear ? earCautions(piece) : []),
@@ -200,7 +204,7 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
           : null,
       orders: dressOrders(d),
       counts: counted,
-      tool: kind.tool ?? null,
+      tool: kind.tool ? say`${kind.tool}` : null,
       cautions: [
         ...(kind.traits.hammers ? [caution('hammer')] : []),
         ...(main ? [caution('cut')] : []),
@@ -284,7 +288,7 @@ function otherSteps(making: Making, task: Task): MakeStep[] {
       title: task.title,
       orders: otherOrders(making, task),
       cautions,
-      tool: task.kind === 'harden' ? 'chasing hammer, bench block' : null,
+      tool: task.kind === 'harden' ? say`chasing hammer, bench block` : null,
       why: whyOf(making.assembly, task),
     }),
   ];

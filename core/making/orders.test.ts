@@ -1,9 +1,10 @@
 import { describe, expect, it, test } from 'vitest';
-import { dressPiece } from '../dressing';
+import { dressPiece, type Dressed } from '../dressing';
 import { DRESS_KINDS, newDressItem, plainBead, type DressItem, type DressKind } from '../item';
 import { newPath, newPiece, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { caution, dressOrders, earMetal } from '.';
+import { inWords } from '../words';
 import { told } from '../words/told.support';
 
 const place = (x: number, y: number, lengthMm = 0) => ({ x, y, lengthMm });
@@ -19,7 +20,7 @@ const RING = newPath(
   true,
 );
 
-function orders(kind: DressKind, more: object = {}): string {
+function dressedOf(kind: DressKind, more: object = {}): Dressed {
   const free = ['net', 'cage', 'rosette', 'guided'].includes(kind);
   const on = free ? place(0, 0) : place(0, -20, 18);
   const item: DressItem = {
@@ -33,8 +34,11 @@ function orders(kind: DressKind, more: object = {}): string {
     dressing: [item],
   };
   const [dressed] = dressPiece(piece, planPiece(piece)).items;
-  return dressOrders(dressed!).map(told).join(' ');
+  return dressed!;
 }
+
+const orders = (kind: DressKind, more: object = {}): string =>
+  dressOrders(dressedOf(kind, more)).map(told).join(' ');
 
 const KINDS = DRESS_KINDS.map((k) => k.kind);
 
@@ -104,4 +108,20 @@ describe('cautions', () => {
     expect(told(earMetal('titanium', 'Titanium'))).toMatch(/often chosen/);
     expect(told(earMetal('copper', 'Copper'))).toMatch(/niobium, titanium or fine silver/);
   });
+});
+
+describe('in inches', () => {
+  test.each(KINDS)(
+    '%s: no length is told in millimetres, nor as a fraction too coarse for it',
+    (kind) => {
+      const said = [
+        ...dressedOf(kind).notes,
+        dressedOf(kind).title,
+        ...dressOrders(dressedOf(kind)),
+      ];
+      for (const text of said.map((s) => inWords(s, 'in'))) expect(text).not.toMatch(/\bmm\b/);
+      for (const text of said.map((s) => inWords(s, 'mm')))
+        expect(text).not.toMatch(/\bin\.?$|\d in\b/);
+    },
+  );
 });

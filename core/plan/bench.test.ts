@@ -5,6 +5,7 @@ import { distance, flattenSegment } from '../geometry';
 import { newPath, newPiece, nodesOf, twinAxis, twinOf, type BendEdit, type Piece } from '../piece';
 import { drawAs, knownFigure } from '../strip/knownFigures';
 import { mirrorPlan, placeOnWire, planPiece, type Plan, type WirePlan } from '.';
+import { told } from '../words/told.support';
 
 const pieceOf = (seed: number, bends: number, change: Partial<Piece> = {}): Piece => ({
   ...newPiece('p', 'Test', ''),
@@ -174,7 +175,7 @@ describe('bends wished otherwise', () => {
     const nine = withEdit({ over });
     const left = insideFromTool(9, typicalStiffness('copper', 'half-hard', 1)) / 2;
     expect(nine.bends[curve]!.insideRadiusMm).toBeCloseTo(left, 9);
-    expect(nine.bends[curve]!.tool?.name).toBe('stepped pliers 9 mm');
+    expect(told(nine.bends[curve]!.tool?.name)).toBe('stepped pliers 9 mm');
   });
 
   it('a wish for a bend that is gone changes nothing', () => {

@@ -120,7 +120,7 @@ describe('every wire', () => {
             const other = b!.bends[i]!;
             expect(other.angleRad).toBeCloseTo((mirror ? -1 : 1) * bend.angleRad, 5);
             expect(other.fromEndMm).toBeCloseTo(bend.fromEndMm, 4);
-            expect(other.tool?.name).toBe(bend.tool?.name);
+            expect(other.tool?.name).toEqual(bend.tool?.name);
             // Passes that lie exactly on each other may be drawn on either side.
             if (a.asides.length > 0) return;
             const at = applyAffine(map, bend.place);

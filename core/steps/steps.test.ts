@@ -314,7 +314,7 @@ describe('room for tools', () => {
     ]);
     const plan = planPiece(p, { kit: DEFAULT_KIT });
     const wide = plan.wires[0]!.bends.findIndex((b) => b.insideRadiusMm > 8);
-    expect(plan.wires[0]!.bends[wide]!.tool?.name).toBe('mandrel 20 mm');
+    expect(told(plan.wires[0]!.bends[wide]!.tool?.name)).toBe('mandrel 20 mm');
     const { steps } = stepsOf(p, plan, 0, DEFAULT_KIT)!;
     const troubles = steps.flatMap((s) => s.troubles);
     const clash = troubles.find((t) => t.kind === 'tool-room' && t.bend === wide);

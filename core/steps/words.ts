@@ -17,7 +17,7 @@ const EASED_MM = 120;
 
 /** What a bend is formed over, in words. */
 export function overWords(bend: PlannedBend, diameterMm: number): Said {
-  if (bend.tool) return say`${bend.tool.name}`;
+  if (bend.tool) return bend.tool.name;
   if (bend.kind === 'fold') {
     return bend.insideRadiusMm > 0.05
       ? say`gap ${asLength(2 * bend.insideRadiusMm)}`

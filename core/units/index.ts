@@ -15,5 +15,6 @@ export {
   printLength,
   printMm,
   printNumber,
+  printSize,
   printThickness,
 } from './print';

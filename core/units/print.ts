@@ -34,6 +34,17 @@ export function printThickness(mm: number, unit: LengthUnit): string {
   return unit === 'mm' ? printMm(mm, 2) : `${printNumber(mm / MM_PER_INCH, 3)} in`;
 }
 
+/** An inch fraction is said for what lies no further from it than this, mm. */
+const FRACTION_MM = 0.05;
+
+/** What a tool measures, as short as it can be said: `25 mm`, `2.56 mm`; `1/2 in`, or `0.984 in` between fractions. */
+export function printSize(mm: number, unit: LengthUnit): string {
+  if (unit === 'mm') return `${Number(mm.toFixed(2))} mm`;
+  const fraction = Math.round((mm / MM_PER_INCH) * 32);
+  const off = Math.abs((fraction * MM_PER_INCH) / 32 - mm);
+  return off <= FRACTION_MM && fraction > 0 ? printInches(mm) : printThickness(mm, unit);
+}
+
 /** A wire's thickness with its gauge when it has one: `1.02 mm (18 ga)`, else `1.00 mm`. */
 export function printGauge(diameterMm: number, unit: LengthUnit = 'mm'): string {
   const awg = nominalAwg(diameterMm);

@@ -10,6 +10,7 @@ export {
   asLength,
   asNumber,
   asOther,
+  asSize,
   asThickness,
   capital,
   counted,

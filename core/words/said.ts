@@ -4,13 +4,17 @@ import {
   printGauge,
   printLength,
   printNumber,
+  printSize,
   printThickness,
 } from '../units';
 import type { LengthUnit } from '../units';
 
 /** A number in a sentence, in mm or radians, printed when the sentence is read. */
 export type Quantity =
-  | { readonly as: 'length' | 'other' | 'both' | 'thickness' | 'gauge'; readonly mm: number }
+  | {
+      readonly as: 'length' | 'other' | 'both' | 'thickness' | 'size' | 'gauge';
+      readonly mm: number;
+    }
   | { readonly as: 'angle'; readonly rad: number }
   | { readonly as: 'number'; readonly value: number; readonly decimals: number }
   /** quarters as they are said: 2, 2.5, 1.25 */
@@ -51,6 +55,8 @@ export const asOther = (mm: number): Quantity => ({ as: 'other', mm });
 export const asBoth = (mm: number): Quantity => ({ as: 'both', mm });
 /** The thickness of wire, a hole or a gap, mm: two decimals, or thousandths of an inch. */
 export const asThickness = (mm: number): Quantity => ({ as: 'thickness', mm });
+/** What a tool measures, mm: as short as it can be said. */
+export const asSize = (mm: number): Quantity => ({ as: 'size', mm });
 /** The thickness of a wire with its gauge number. */
 export const asGauge = (mm: number): Quantity => ({ as: 'gauge', mm });
 /** A turn, radians. */
@@ -91,6 +97,8 @@ function printed(part: Part, unit: LengthUnit): string {
       return printBoth(part.mm, unit);
     case 'thickness':
       return printThickness(part.mm, unit);
+    case 'size':
+      return printSize(part.mm, unit);
     case 'gauge':
       return printGauge(part.mm, unit);
     case 'angle':

@@ -7,9 +7,9 @@ import {
   type WorkMark,
   type WorkMarks,
 } from '@core/steps';
-import { degrees, type LengthUnit } from '@core/units';
+import { bareLength, degrees, type LengthUnit } from '@core/units';
 import { usePiece } from '~/state/workbench';
-import { RowOfBend, shortLength, Turn, useBendRow, useScrolledTo } from './BendTable';
+import { RowOfBend, Turn, useBendRow, useScrolledTo } from './BendTable';
 import { useWords } from '~/state/useWords';
 
 /** Both arms of a figure alike on both sides, next to each other, each with its own turning. */
@@ -70,7 +70,7 @@ export function ArmsTable({
       {alone.length > 0 && (
         <p className="mt-2 text-xs text-soft">
           On one side only:{' '}
-          {alone.map((m) => `bend ${m.bend + 1} at ${shortLength(m.atMm, unit)}`).join(', ')}.
+          {alone.map((m) => `bend ${m.bend + 1} at ${bareLength(m.atMm, unit)}`).join(', ')}.
         </p>
       )}
     </section>
@@ -137,7 +137,7 @@ function PairRow({
         <Turn rad={left.turnRad} />
       </td>
       <td {...hooks(a)} className={cell(a, 'text-right font-semibold')}>
-        {shortLength(left.atMm, unit)}
+        {bareLength(left.atMm, unit)}
       </td>
       <td className="px-2 py-1.5 text-center">
         {BEND_WORDS[bend.kind]} to {Math.round(Math.abs(degrees(left.formToRad)))}°
@@ -146,7 +146,7 @@ function PairRow({
         </span>
       </td>
       <td {...hooks(b)} className={cell(b, 'text-left font-semibold')}>
-        {shortLength(right.atMm, unit)}
+        {bareLength(right.atMm, unit)}
       </td>
       <td {...hooks(b)} className={cell(b, 'whitespace-nowrap text-left')}>
         <Turn rad={right.turnRad} />

@@ -169,7 +169,7 @@ function Over({
               ? 'As planned'
               : `As planned: ${told(overWords(bend, stiffness.diameterMm))}`,
           },
-          ...list.map((t) => ({ value: keyOf(t.toolId, t.diameterMm), label: t.name })),
+          ...list.map((t) => ({ value: keyOf(t.toolId, t.diameterMm), label: told(t.name) })),
           { value: 'hand', label: 'By hand, another radius' },
         ]}
         onChange={take}
@@ -206,6 +206,7 @@ function Nearest({
   take: (choice: string) => void;
 }) {
   const unit = useUnit();
+  const told = useWords();
   const radius = bend.insideRadiusMm + stiffness.diameterMm / 2;
   const { smaller, larger } = nearestTools(kit, stiffness, radius, bend.angleRad);
   const both = [smaller, larger].filter((m): m is ToolMiss => m !== null);
@@ -217,8 +218,11 @@ function Nearest({
       </p>
       <div className="flex flex-wrap gap-2">
         {both.map((m) => (
-          <Button key={m.tool.name} onClick={() => take(keyOf(m.tool.toolId, m.tool.diameterMm))}>
-            {m.tool.name}: {printThickness(m.errorMm, unit)} off
+          <Button
+            key={told(m.tool.name)}
+            onClick={() => take(keyOf(m.tool.toolId, m.tool.diameterMm))}
+          >
+            {told(m.tool.name)}: {printThickness(m.errorMm, unit)} off
           </Button>
         ))}
       </div>

@@ -2,7 +2,7 @@ import { useEffect, useRef, type ReactNode } from 'react';
 import { CornerUpLeft, CornerUpRight, Pencil } from 'lucide-react';
 import type { PlannedBend, WirePlan } from '@core/plan';
 import { BEND_WORDS, overWords, turnWord, type WorkMark, type WorkMarks } from '@core/steps';
-import { degrees, printInches, printNumber, type LengthUnit } from '@core/units';
+import { bareLength, degrees, type LengthUnit } from '@core/units';
 import { usePiece, usePointer, useWorkbench } from '~/state/workbench';
 import { useWords } from '~/state/useWords';
 
@@ -11,9 +11,6 @@ const FROM_WORDS = {
   last: 'from the last end',
   middle: 'from the middle mark outwards',
 } as const;
-
-export const shortLength = (mm: number, unit: LengthUnit): string =>
-  unit === 'mm' ? printNumber(mm, 1) : printInches(mm).replace(' in', '');
 
 /** Which way to turn, drawn and in words. */
 export function Turn({ rad }: { rad: number }) {
@@ -167,8 +164,8 @@ function BendRow({
         <Turn rad={mark.turnRad} />
       </td>
       <td className="py-1.5 text-right">{Math.round(Math.abs(degrees(mark.formToRad)))}°</td>
-      <td className="py-1.5 text-right font-semibold">{shortLength(mark.atMm, unit)}</td>
-      <td className="py-1.5 pr-1 text-right">{shortLength(mark.stepMm, unit)}</td>
+      <td className="py-1.5 text-right font-semibold">{bareLength(mark.atMm, unit)}</td>
+      <td className="py-1.5 pr-1 text-right">{bareLength(mark.stepMm, unit)}</td>
     </RowOfBend>
   );
 }

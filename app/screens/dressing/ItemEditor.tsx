@@ -68,7 +68,11 @@ export function ItemEditor({
         />
       )}
       {'thread' in item && (
-        <ThreadFields thread={item.thread} set={(next) => set(withValue(item, 'thread', next))} />
+        <ThreadFields
+          unit={unit}
+          thread={item.thread}
+          set={(next) => set(withValue(item, 'thread', next))}
+        />
       )}
     </div>
   );

@@ -1,4 +1,5 @@
 import type { Thread } from '@core/item';
+import type { LengthUnit } from '@core/units';
 import { METAL_FACTS, METALS, TEMPER_NAMES, TEMPERS } from '@core/wire';
 import { GaugeFields } from '~/components/GaugeFields';
 import { Picker } from '~/components/ui';
@@ -19,10 +20,12 @@ const SECOND: Names = {
 /** A second wire: metal, temper, gauge and thickness. */
 export function ThreadFields({
   thread,
+  unit,
   set,
   names = SECOND,
 }: {
   thread: Thread;
+  unit: LengthUnit;
   set: (thread: Thread) => void;
   names?: Names;
 }) {
@@ -41,6 +44,7 @@ export function ThreadFields({
         onChange={(temper) => set({ ...thread, temper })}
       />
       <GaugeFields
+        unit={unit}
         gaugeLabel={names.gauge}
         thicknessLabel={names.thickness}
         diameterMm={thread.diameterMm}

@@ -182,12 +182,12 @@ export function LineSection() {
         label="Keep within"
         alone
         valueMm={piece.toleranceMm}
-        unit="mm"
+        unit={settings.unit}
         decimals={2}
         min={0.02}
         max={2}
         onChange={(toleranceMm) => edit((p) => ({ ...p, toleranceMm }))}
-        hint={`Free curves become tool curves within this distance.${settings.unit === 'in' ? ' In mm.' : ''}`}
+        hint="Free curves become tool curves within this distance."
       />
     </Section>
   );

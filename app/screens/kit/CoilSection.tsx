@@ -81,7 +81,7 @@ export function CoilSection({
         <LengthField
           label="Wire thickness"
           valueMm={diameterMm}
-          unit="mm"
+          unit={unit}
           alone
           decimals={2}
           min={0.08}

@@ -30,7 +30,7 @@ export function StepWords({
       {step.tool && (
         <p className="mt-4 text-2xl">
           <span className="text-soft">With </span>
-          {step.tool}
+          {told(step.tool)}
         </p>
       )}
       <ul className="mt-4 space-y-2.5 text-[1.45rem] leading-snug">

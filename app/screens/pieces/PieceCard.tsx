@@ -2,7 +2,7 @@ import { Copy, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { growBox, pathsBox } from '@core/geometry';
 import { drawnPath, type Piece } from '@core/piece';
-import { printGauge, printInches, printNumber, type LengthUnit } from '@core/units';
+import { bareLength, printGauge, printInches, printNumber, type LengthUnit } from '@core/units';
 import { METAL_FACTS } from '@core/wire';
 import { useExtent } from '~/components/FigureView';
 import { IconButton } from '~/components/ui';
@@ -34,7 +34,7 @@ export function PieceCard({
     ? 'nothing drawn yet'
     : unit === 'mm'
       ? `${mm(box.maxX - box.minX)} × ${mm(box.maxY - box.minY)} mm`
-      : `${printInches(box.maxX - box.minX).replace(' in', '')} × ${printInches(box.maxY - box.minY)}`;
+      : `${bareLength(box.maxX - box.minX, unit)} × ${printInches(box.maxY - box.minY)}`;
   return (
     <li className="group rounded-xl border border-line bg-panel transition-shadow hover:shadow-md">
       <Link to={`/piece/${piece.id}/figure`} className="block rounded-t-xl">

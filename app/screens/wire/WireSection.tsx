@@ -47,6 +47,7 @@ export function WireSection() {
       />
       <div className="grid grid-cols-2 gap-3">
         <GaugeFields
+          unit={unit}
           gaugeLabel="Gauge"
           thicknessLabel="Thickness"
           diameterMm={wire.diameterMm}
