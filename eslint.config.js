@@ -29,6 +29,7 @@ const ROOMS = [
   'desk',
   'file',
   'sheet',
+  'planning',
 ];
 
 const OUTSIDE_CORE = [

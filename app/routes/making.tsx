@@ -16,7 +16,7 @@ import { useMakingRecord } from '~/screens/make/useMakingRecord';
 import { FeltOfMade } from '~/screens/verdict/FeltOfMade';
 import { useShown, useWorkbench } from '~/state/workbench';
 import { loadMaking } from '~/storage/makings';
-import type { MakingPlan } from '~/workers/planner.worker';
+import type { MakingPlan } from '@core/planning';
 import type { Route } from './+types/making';
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {

@@ -12,19 +12,23 @@ import { saveFile } from '~/components/saveFile';
 import { Tick } from '~/components/Tick';
 import { Button, Choices, Picker, Section } from '~/components/ui';
 import { PEG_CHOICES, pegBoardOf, type PegChoice } from '~/screens/bends/pegChoice';
-import { useSheet } from '~/screens/sheet/useSheet';
+import { askAbout } from '~/state/current';
+import { useQuery } from '~/state/useQuery';
 import { usePointer, useShown, useWorkbench } from '~/state/workbench';
 import { report } from '~/storage/report';
 import { besidePlanner } from '~/workers/planner';
-import type { SheetWish } from '~/workers/planner.worker';
+import type { SheetWish } from '@core/planning';
 
 const SHOWN_PAGES = 12;
 
 export default function SheetScreen() {
-  const { planState, settings, tools } = useWorkbench();
+  const { planState, settings } = useWorkbench();
   const { planned } = planState;
   const { wish, fields } = useWish();
-  const { sheet, failed } = useSheet(planned, tools, wish);
+  const { value: sheet, failed } = useQuery(
+    'sheet',
+    planned && planned.paths.length > 0 ? [wish] : null,
+  );
   if (!planned || planned.paths.length === 0 || failed || !sheet) {
     return (
       <div className="flex flex-1 items-center justify-center p-10 text-center text-soft">
@@ -125,21 +129,20 @@ const nameOf = (name: string, twin: boolean): string =>
   `${name.trim() || 'piece'}${twin ? ', twin' : ''}`;
 
 function SavePdf({ wish }: { wish: SheetWish }) {
-  const { planState, tools } = useWorkbench();
+  const { current } = useWorkbench().planState;
   const [busy, setBusy] = useState(false);
-  const { planned } = planState;
   const save = async (): Promise<void> => {
-    if (!planned) return;
+    if (!current) return;
     setBusy(true);
     try {
       const fonts = {
         regular: new URL(regularUrl, location.href).href,
         bold: new URL(boldUrl, location.href).href,
       };
-      const name = nameOf(planned.name, wish.hands === 'twin');
+      const name = nameOf(current.piece.name, wish.hands === 'twin');
       saveFile(
         `${name}.pdf`,
-        await besidePlanner().pdf(planned, tools, wish, fonts),
+        await askAbout(besidePlanner(), current, (w, state) => w.pdf(state, wish, fonts)),
         'application/pdf',
       );
     } catch (error) {
@@ -160,15 +163,14 @@ function SavePdf({ wish }: { wish: SheetWish }) {
 
 /** The pattern and the lists in open formats, of the hand that is shown. */
 function OtherFiles() {
-  const { planState, tools } = useWorkbench();
+  const { current } = useWorkbench().planState;
   const { plan, piece, twin } = useShown();
   const [dpi, setDpi] = useState(300);
-  const { planned } = planState;
-  if (!plan || !piece || !planned) return null;
-  const name = nameOf(planned.name, twin);
+  if (!plan || !piece || !current) return null;
+  const name = nameOf(current.piece.name, twin);
   const saveDxf = async (): Promise<void> => {
     try {
-      const text = await besidePlanner().dxf(planned, tools, twin);
+      const text = await askAbout(besidePlanner(), current, (w, state) => w.dxf(state, twin));
       saveFile(`${name} pattern.dxf`, text, 'image/vnd.dxf');
     } catch (error) {
       report(error, 'the DXF');
@@ -177,7 +179,7 @@ function OtherFiles() {
   };
   const savePng = async (): Promise<void> => {
     try {
-      const made = await besidePlanner().png(planned, tools, twin, dpi);
+      const made = await askAbout(besidePlanner(), current, (w, state) => w.png(state, twin, dpi));
       if (!made.ok) {
         toast.error(made.message, { duration: 10_000 });
         return;

@@ -10,15 +10,11 @@ import { EndsSection } from '~/screens/wire/EndsSection';
 import { HangMarks, HangSection } from '~/screens/wire/HangSection';
 import { JunctionLayer, type Spot } from '~/screens/wire/JunctionLayer';
 import { RouteSection } from '~/screens/wire/RouteSection';
-import {
-  isAlike,
-  SymmetryLayer,
-  SymmetrySection,
-  useSymmetry,
-} from '~/screens/wire/SymmetrySection';
+import { isAlike, SymmetryLayer, SymmetrySection } from '~/screens/wire/SymmetrySection';
 import { SpotSection } from '~/screens/wire/SpotSection';
 import { useRoutes } from '~/screens/wire/useRoutes';
 import { WireSection } from '~/screens/wire/WireSection';
+import { useQuery } from '~/state/useQuery';
 import { useVerdict } from '~/screens/verdict/useVerdict';
 import { VerdictSection, WearSection } from '~/screens/verdict/VerdictSection';
 import { WeakSpots, WorkingHalo, type Working } from '~/screens/verdict/WorkingLayer';
@@ -34,8 +30,8 @@ export default function WireScreen() {
   const [spot, setSpot] = useState<Spot | null>(null);
   const [working, setWorking] = useState<Working>('all');
   const judged = useVerdict();
-  const verdict = judged.of === planned ? judged.verdict : null;
-  const symmetry = useSymmetry(planned);
+  const verdict = judged.isNow ? judged.verdict : null;
+  const { value: symmetry } = useQuery('symmetry', []);
   const [pointed, setPointed] = useState<Vec | null>(null);
   const index = usePointer((p) => p.wire);
   const wire = plan?.wires[Math.min(index, plan.wires.length - 1)];

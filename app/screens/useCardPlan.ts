@@ -1,7 +1,8 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { kitFor, type Toolbox } from '@core/file';
 import type { Piece } from '@core/piece';
-import { inTurn, Latest } from '~/state/inTurn';
+import { cardPlan, keepCardPlan } from '~/state/cardPlans';
+import { inTurn } from '~/state/inTurn';
 import { report } from '~/storage/report';
 import { cardPlanner } from '~/workers/planner';
 import { TookTooLong } from '~/workers/restartable';
@@ -9,28 +10,27 @@ import type { DressedPlan } from '~/workers/planner.worker';
 
 /** Figures with more points than this show as they are drawn, so that the list never waits. */
 const MAX_NODES = 300;
-/** So many pictures are remembered. */
-const MOST = 300;
-const known = new Latest<DressedPlan>(MOST);
 /** Once the list is left its pictures take no time from what is opened. */
 const turn = inTurn();
 
 /** The plan and dressing of a piece for its picture in the list; null until it is there. */
 export function useCardPlan(piece: Piece, toolbox: Toolbox): DressedPlan | null {
-  const kit = kitFor(toolbox, piece.kit);
-  const key = `${piece.id} ${piece.changed} ${JSON.stringify([kit, toolbox.coils])}`;
-  const [plan, setPlan] = useState<DressedPlan | null>(() => known.get(key) ?? null);
+  const bench = useMemo(
+    () => ({ kit: kitFor(toolbox, piece.kit), coils: toolbox.coils }),
+    [toolbox, piece.kit],
+  );
+  const [plan, setPlan] = useState<DressedPlan | null>(() => cardPlan(piece, bench));
   useEffect(() => {
     const count = piece.paths.reduce((n, p) => n + p.nodes.length, 0);
-    if (known.get(key) || count === 0 || count > MAX_NODES) return;
+    if (cardPlan(piece, bench) || count === 0 || count > MAX_NODES) return;
     let current = true;
     turn(
-      () => cardPlanner().dressed(piece, { kit, coils: toolbox.coils }),
+      () => cardPlanner().dressed(piece, bench),
       () => current,
     )
       .then((made) => {
         if (!made) return;
-        known.set(key, made);
+        keepCardPlan(piece, bench, made);
         if (current) setPlan(made);
       })
       // Without a plan the drawn figure stays in the picture.
@@ -41,6 +41,6 @@ export function useCardPlan(piece: Piece, toolbox: Toolbox): DressedPlan | null 
     return () => {
       current = false;
     };
-  }, [piece, key, kit, toolbox.coils]);
+  }, [piece, bench]);
   return plan;
 }

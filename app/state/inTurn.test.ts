@@ -43,7 +43,7 @@ describe('the latest', () => {
         fc.array(fc.constantFrom(...'abcdef'), { maxLength: 40 }),
         fc.integer({ min: 1, max: 6 }),
         (keys, most) => {
-          const latest = new Latest<number>(most);
+          const latest = new Latest<string, number>(most);
           keys.forEach((key, i) => latest.set(key, i));
           const newest = [...new Set([...keys].reverse())].slice(0, most);
           for (const key of 'abcdef') {

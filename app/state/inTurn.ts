@@ -12,16 +12,16 @@ export function inTurn(): <T>(work: () => Promise<T>, wanted: () => boolean) => 
 }
 
 /** A memory of the latest so many. */
-export class Latest<T> {
-  private readonly kept = new Map<string, T>();
+export class Latest<K, T> {
+  private readonly kept = new Map<K, T>();
 
   constructor(private readonly most: number) {}
 
-  get(key: string): T | undefined {
+  get(key: K): T | undefined {
     return this.kept.get(key);
   }
 
-  set(key: string, value: T): void {
+  set(key: K, value: T): void {
     this.kept.delete(key);
     this.kept.set(key, value);
     for (const old of this.kept.keys()) {

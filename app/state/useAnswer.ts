@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 import { report } from '~/storage/report';
 import { Stopped } from '~/workers/restartable';
 import { STALE_MS } from './usePlan';
@@ -6,7 +6,17 @@ import { STALE_MS } from './usePlan';
 export interface Answered<T> {
   readonly value: T | null;
   readonly failed: boolean;
+  /** whether the value belongs to the question of now, not to the one before */
+  readonly isNow: boolean;
 }
+
+interface Held<Q, T> {
+  readonly question: Q | null;
+  readonly value: T | null;
+  readonly failed: boolean;
+}
+
+const NOTHING = { question: null, value: null, failed: false } as const;
 
 /**
  * What a worker answers to a question. The answer to the question before stays for a moment, so that
@@ -20,17 +30,20 @@ export function useAnswer<Q extends object, T>(
   ask: (question: Q) => Promise<T>,
   where: string,
 ): Answered<T> {
-  const [state, setState] = useState<Answered<T>>({ value: null, failed: false });
+  const [held, setHeld] = useState<Held<Q, T>>(NOTHING);
   useEffect(() => {
     let current = true;
-    const late = setTimeout(() => setState({ value: null, failed: false }), STALE_MS);
+    const late = setTimeout(() => setHeld(NOTHING), STALE_MS);
     if (question) {
       ask(question)
-        .then((value) => current && setState({ value, failed: false }))
+        .then((value) => {
+          // What is long to draw is drawn bit by bit, so that the page stays free.
+          if (current) startTransition(() => setHeld({ question, value, failed: false }));
+        })
         .catch((error: unknown) => {
           if (!current) return;
           if (!(error instanceof Stopped)) report(error, where);
-          setState({ value: null, failed: true });
+          setHeld({ question, value: null, failed: true });
         })
         .finally(() => {
           if (current) clearTimeout(late);
@@ -41,5 +54,7 @@ export function useAnswer<Q extends object, T>(
       clearTimeout(late);
     };
   }, [question, ask, where]);
-  return state;
+  const { value, failed } = held;
+  if (!question) return { value: null, failed: false, isNow: true };
+  return { value, failed, isNow: held.question === question };
 }

@@ -4,9 +4,13 @@ import type { Dressing } from '@core/dressing';
 import type { Bench, Plan, Progress } from '@core/plan';
 import { onProgress, planner, stopPlanning } from '~/workers/planner';
 import { report } from '~/storage/report';
+import { cardPlan } from './cardPlans';
+import { newState, remember, remembered, type Current } from './current';
 import { Stopped, TookTooLong } from '~/workers/restartable';
 
 export interface PlanState {
+  /** the state of the piece that is shown, planned */
+  readonly current: Current | null;
   readonly plan: Plan | null;
   readonly dressing: Dressing | null;
   /** the piece that the plan belongs to; the newest piece may be ahead of it while planning */
@@ -26,7 +30,7 @@ interface Wish {
   readonly bench: Bench;
 }
 
-type Found = Omit<PlanState, 'slow' | 'progress' | 'stop' | 'again'>;
+type Found = Pick<PlanState, 'current' | 'busy' | 'error'>;
 
 /** A plan that is there sooner than this says nothing of its work, ms. */
 const QUIET_MS = 600;
@@ -36,7 +40,6 @@ const QUIET_MS = 600;
  */
 export const STALE_MS = 1_500;
 
-const NONE = { plan: null, dressing: null, planned: null };
 const STOPPED =
   'Planning was stopped. The figure is kept as it is: change it, or let it be planned again.';
 const FAILED =
@@ -51,9 +54,20 @@ function whyNone(error: unknown): string {
   return error instanceof TookTooLong ? TOO_LONG : FAILED;
 }
 
+/** The plan that the list, or a step back in history, has of the very state that is wished for. */
+function knownPlan({ piece, bench }: Wish): Current | null {
+  const known = remembered(piece, bench);
+  if (known) return known;
+  const card = cardPlan(piece, bench);
+  return card && remember(newState(piece), piece, bench, card);
+}
+
 /** The plan of a piece, computed in the worker; while one runs only the newest wish is kept. */
 export function usePlan(piece: Piece, bench: Bench): PlanState {
-  const [state, setState] = useState<Found>({ ...NONE, busy: true, error: null });
+  const [state, setState] = useState<Found>(() => {
+    const current = knownPlan({ piece, bench });
+    return { current, busy: current === null, error: null };
+  });
   const [progress, setProgress] = useState<Progress | null>(null);
   const [slow, setSlow] = useState(false);
   const wanted = useRef<Wish>({ piece, bench });
@@ -66,17 +80,26 @@ export function usePlan(piece: Piece, bench: Bench): PlanState {
     while (done !== wanted.current) {
       const next: Wish = wanted.current;
       done = next;
+      const known = knownPlan(next);
+      if (known) {
+        setState({ current: known, busy: next !== wanted.current, error: null });
+        continue;
+      }
       const off = onProgress((news) => {
         if (news.pieceId === next.piece.id) setProgress(news.progress);
       });
       const late = setTimeout(() => setSlow(true), QUIET_MS);
-      const stale = setTimeout(() => setState((s) => ({ ...s, ...NONE, busy: true })), STALE_MS);
+      const stale = setTimeout(
+        () => setState((s) => ({ ...s, current: null, busy: true })),
+        STALE_MS,
+      );
       try {
-        const { plan, dressing } = await planner().dressed(next.piece, next.bench);
-        const busy = next !== wanted.current;
-        setState({ plan, dressing, planned: next.piece, busy, error: null });
+        const name = newState(next.piece);
+        const made = await planner().begin(name, next.piece, next.bench);
+        const current = remember(name, next.piece, next.bench, made);
+        setState({ current, busy: next !== wanted.current, error: null });
       } catch (error) {
-        setState({ ...NONE, busy: false, error: whyNone(error) });
+        setState({ current: null, busy: false, error: whyNone(error) });
       }
       off();
       clearTimeout(late);
@@ -96,5 +119,15 @@ export function usePlan(piece: Piece, bench: Bench): PlanState {
     setState((s) => ({ ...s, busy: true, error: null }));
     void run();
   }, [run]);
-  return { ...state, slow, progress, stop: stopPlanning, again };
+  const { current } = state;
+  return {
+    ...state,
+    plan: current?.plan ?? null,
+    dressing: current?.dressing ?? null,
+    planned: current?.piece ?? null,
+    slow,
+    progress,
+    stop: stopPlanning,
+    again,
+  };
 }

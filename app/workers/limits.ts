@@ -1,4 +1,5 @@
 import type { Piece } from '@core/piece';
+import type { State } from './planner.worker';
 import type { LimitOf } from './restartable';
 
 /** Every question may take so long, and so much more for each point of the piece that it is about, ms. */
@@ -11,12 +12,14 @@ const FILE_MS = 20_000;
 const WORKSHOP_MS = 120_000;
 const TRACE_MS = 180_000;
 
+/** The points of a piece, or of a state of one. */
 const pointsOf = (what: unknown): number => {
-  const paths = (what as Partial<Piece> | null)?.paths;
+  const { paths, points } = (what ?? {}) as Partial<Piece & State>;
+  if (points !== undefined) return points;
   return Array.isArray(paths) ? paths.reduce((sum, p) => sum + p.nodes.length, 0) : 0;
 };
 
-/** The limit of a question about a piece, by its points. */
+/** The limit of a question about a piece or a state of it, by its points. */
 export const planLimit: LimitOf = (_, [piece]) => PLAN_MS.least + PLAN_MS.point * pointsOf(piece);
 export const cardLimit: LimitOf = () => CARD_MS;
 export const fileLimit: LimitOf = (method, args) =>

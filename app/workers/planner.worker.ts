@@ -21,41 +21,30 @@ import {
   isHandChanged,
   mirrorHalf,
   PIECE_LIMITS,
-  twinAxis,
-  twinOf,
   whyNotKept,
   withShape,
   type FigurePath,
   type Piece,
   type Shape,
-  type Symmetry,
 } from '@core/piece';
-import { DEFAULT_KIT, stiffnessOf } from '@core/forming';
+import type { Limits, Verdict } from '@core/gauge';
 import {
-  mirrorPlan,
   planPiece,
   routeOverview,
   type Bench,
   type FollowPoint,
-  type Plan,
   type RouteOverview,
   type Told,
 } from '@core/plan';
-import { dressPiece, type Dressing } from '@core/dressing';
 import {
-  gaugeRemedies,
-  groundFor,
-  verdictFrom,
-  verdictOf,
-  type GaugeRemedy,
-  type Limits,
-  type Verdict,
-} from '@core/gauge';
-import { assemblyOf, makeSteps, type Assembly, type MakeStep } from '@core/making';
-import { pegPlan, stepsOf, type PegAnswer, type PegBoard, type WireSteps } from '@core/steps';
-import { buildSheet, joinSheets, type Paper, type Sheet } from '@core/sheet';
+  planned,
+  Planning,
+  Plannings,
+  type Planned,
+  type Question,
+  type SheetWish,
+} from '@core/planning';
 import { drawPattern } from './drawPattern';
-import type { LengthUnit } from '@core/units';
 import { fontsFor } from './letterFonts';
 import type { ProgressOf } from './planner';
 
@@ -84,21 +73,33 @@ export interface ShapedPiece {
   readonly tight: readonly string[];
 }
 
-export interface DressedPlan {
-  readonly plan: Plan;
-  readonly dressing: Dressing;
+/** The name of one state of a piece, with its points, by which the time it may take is reckoned. */
+export interface State {
+  readonly id: string;
+  readonly points: number;
 }
 
-export interface MakingPlan {
-  readonly twin: boolean;
-  readonly assembly: Assembly;
-  readonly steps: readonly MakeStep[];
+/** What a worker says to a question about a state: only one that it was given can be answered. */
+export type Known<T> = { readonly known: true; readonly value: T } | { readonly known: false };
+
+/** A plan with all that the piece is dressed with. */
+export type DressedPlan = Pick<Planned, 'plan' | 'dressing'>;
+
+/** A piece tried out: planned, dressed and judged. */
+export interface TriedPiece extends DressedPlan {
+  readonly verdict: Verdict | null;
 }
 
-/** A piece and its plan, or those of its mirrored twin. */
-function handed(piece: Piece, bench: Bench, twin: boolean): { piece: Piece; plan: Plan } {
-  const plan = planPiece(piece, bench);
-  return twin ? { piece: twinOf(piece), plan: mirrorPlan(plan, twinAxis(piece)) } : { piece, plan };
+/** So many states are remembered: the one on screen, and those just before it. */
+const MOST_STATES = 4;
+const plannings = new Plannings(MOST_STATES);
+
+async function about<T>(
+  { id }: State,
+  work: (planning: Planning) => T | Promise<T>,
+): Promise<Known<T>> {
+  const planning = plannings.of(id);
+  return planning ? { known: true, value: await work(planning) } : { known: false };
 }
 
 /** Progress is told no more often than this, ms. */
@@ -116,50 +117,36 @@ function tellOf(pieceId: string): Told {
   };
 }
 
-let last: { key: string; made: DressedPlan } | null = null;
-
-/** The plan and dressing of a piece; those made last are kept, for what is asked next of the same piece. */
-function dressedPlan(piece: Piece, bench: Bench): DressedPlan {
-  const key = JSON.stringify([piece, bench]);
-  if (last?.key === key) return last.made;
-  const plan = planPiece(piece, bench, tellOf(piece.id));
-  const made = { plan, dressing: dressPiece(piece, plan) };
-  last = { key, made };
-  return made;
-}
-
 const planner = {
-  plan: (piece: Piece, bench: Bench): Plan => planPiece(piece, bench),
-
-  /** The plan with all that the piece is dressed with. */
-  dressed: dressedPlan,
-
-  /** Whether the piece holds in its wire, and which gauge to take. */
-  verdict: (piece: Piece, bench: Bench, limits: Limits): Verdict | null => {
-    const { plan, dressing } = dressedPlan(piece, bench);
-    return verdictOf(piece, plan, dressing, limits);
+  /** Plans and dresses a state of a piece, and remembers it for what is asked next. */
+  begin: (state: State, piece: Piece, bench: Bench): DressedPlan => {
+    const made = planned(piece, bench, tellOf(piece.id));
+    plannings.keep(state.id, made);
+    return { plan: made.plan, dressing: made.dressing };
   },
 
-  /** What would make it hold better, each tried. */
-  remedies: (piece: Piece, bench: Bench, limits: Limits): readonly GaugeRemedy[] => {
-    const { plan, dressing } = dressedPlan(piece, bench);
-    const ground = groundFor(piece, plan, dressing, limits);
-    return ground ? gaugeRemedies(ground, verdictFrom(ground, dressing), dressing) : [];
+  /** Takes a state as another worker planned it. */
+  adopt: ({ id }: State, made: Planned): void => {
+    plannings.keep(id, made);
   },
 
-  /** The order of assembly of a piece, or of its mirrored twin, and its steps one by one. */
-  assembly: (piece: Piece, bench: Bench, twin: boolean): MakingPlan => {
-    const { piece: shown, plan } = handed(piece, bench, twin);
-    const dressing = dressPiece(shown, plan);
-    const assembly = assemblyOf(shown, plan, dressing, bench);
-    const kit = bench.kit ?? DEFAULT_KIT;
-    return { twin, assembly, steps: makeSteps(shown, plan, dressing, assembly, kit) };
+  /** Answers a question about a state. */
+  ask: (state: State, question: Question, args: readonly unknown[]): Promise<Known<unknown>> =>
+    about(state, (planning) =>
+      (planning[question] as (...given: readonly unknown[]) => unknown).call(planning, ...args),
+    ),
+
+  /** The plan of a piece that is not open, such as for a picture of it. */
+  dressed: (piece: Piece, bench: Bench): DressedPlan => {
+    const { plan, dressing } = planned(piece, bench);
+    return { plan, dressing };
   },
 
-  /** How one wire of a piece, or of its mirrored twin, is worked step by step. */
-  work: (piece: Piece, bench: Bench, wire: number, twin: boolean): WireSteps | null => {
-    const { piece: shown, plan } = handed(piece, bench, twin);
-    return stepsOf(shown, plan, wire, bench.kit ?? null);
+  /** A piece that might be made instead. */
+  tryOut: (piece: Piece, bench: Bench, limits: Limits): TriedPiece => {
+    const planning = new Planning(planned(piece, bench));
+    const { plan, dressing } = planning.made;
+    return { plan, dressing, verdict: planning.verdict(limits) };
   },
 
   /** What it takes to follow the drawing within a tolerance. */
@@ -170,20 +157,6 @@ const planner = {
       bends: wires.reduce((sum, w) => sum + w.bends.length, 0),
       strayMm: Math.max(0, ...wires.map((w) => w.stray?.elsewhere?.mm ?? 0)),
     };
-  },
-
-  /** Where pegs or pins stand for winding a wire. */
-  pegs: (
-    piece: Piece,
-    bench: Bench,
-    wire: number,
-    twin: boolean,
-    board: PegBoard,
-  ): PegAnswer | null => {
-    const { plan } = handed(piece, bench, twin);
-    const found = plan.wires[wire];
-    const stiffness = stiffnessOf(piece.wire, bench.coils ?? []);
-    return found ? pegPlan(found, board, stiffness, Math.max(0.5, 2 * piece.toleranceMm)) : null;
   },
 
   /** The ways in which a piece's lines can be run. */
@@ -222,9 +195,6 @@ const planner = {
       return { paths: atOrigin(paths), notes: drawing.notes };
     });
   },
-
-  /** The figure's best mirror axis, and how far its halves differ. */
-  symmetry: (piece: Piece): Symmetry | null => bestAxis(piece.paths),
 
   /** The figure with its better half mirrored onto the other, and how far the halves differed. */
   mirror: (piece: Piece): Answer<{ paths: FigurePath[]; differedMm: number }> => {
@@ -266,65 +236,37 @@ const planner = {
     return new Blob([new Uint8Array(archive)], { type: 'application/zip' });
   },
 
-  /** The sheet as it is shown. */
-  sheet: (piece: Piece, bench: Bench, wish: SheetWish): Sheet => sheetOf(piece, bench, wish),
-
-  pdf: async (
-    piece: Piece,
-    bench: Bench,
+  pdf: (
+    state: State,
     wish: SheetWish,
     fontUrls: { regular: string; bold: string },
-  ): Promise<Uint8Array> => {
-    const bytes = async (url: string): Promise<Uint8Array> =>
-      new Uint8Array(await (await fetch(url)).arrayBuffer());
-    const [regular, bold, { writePdf }] = await Promise.all([
-      bytes(fontUrls.regular),
-      bytes(fontUrls.bold),
-      import('@core/sheet/writePdf'),
-    ]);
-    return writePdf(sheetOf(piece, bench, wish), piece.name, { regular, bold });
-  },
+  ): Promise<Known<Uint8Array>> =>
+    about(state, async (planning) => {
+      const bytes = async (url: string): Promise<Uint8Array> =>
+        new Uint8Array(await (await fetch(url)).arrayBuffer());
+      const [regular, bold, { writePdf }] = await Promise.all([
+        bytes(fontUrls.regular),
+        bytes(fontUrls.bold),
+        import('@core/sheet/writePdf'),
+      ]);
+      return writePdf(planning.sheet(wish), planning.made.piece.name, { regular, bold });
+    }),
 
   /** The pattern as a DXF drawing. */
-  dxf: async (piece: Piece, bench: Bench, twin: boolean): Promise<string> => {
-    const { writeDxf } = await import('@core/file/writeDxf');
-    const hand = handed(piece, bench, twin);
-    return writeDxf(hand.piece, hand.plan);
-  },
+  dxf: (state: State, twin: boolean): Promise<Known<string>> =>
+    about(state, async (planning) => {
+      const { writeDxf } = await import('@core/file/writeDxf');
+      const { piece, plan } = planning.hand(twin);
+      return writeDxf(piece, plan);
+    }),
 
   /** The pattern as a picture, so many dots to the inch. */
-  png: async (piece: Piece, bench: Bench, twin: boolean, dpi: number): Promise<Answer<Blob>> => {
-    const hand = handed(piece, bench, twin);
-    return drawPattern(hand.piece, hand.plan, dpi);
-  },
+  png: (state: State, twin: boolean, dpi: number): Promise<Known<Answer<Blob>>> =>
+    about(state, (planning) => {
+      const { piece, plan } = planning.hand(twin);
+      return drawPattern(piece, plan, dpi);
+    }),
 };
-
-/** What is wished of a sheet. */
-export interface SheetWish {
-  readonly paper: Paper['id'];
-  readonly unit: LengthUnit;
-  readonly hands: 'drawn' | 'twin' | 'both';
-  readonly drawings: boolean;
-  readonly pegs: PegBoard | null;
-}
-
-function sheetOf(piece: Piece, bench: Bench, wish: SheetWish): Sheet {
-  const { paper, unit, drawings, pegs } = wish;
-  const one = (twin: boolean): Sheet => {
-    const hand = handed(piece, bench, twin);
-    const named = twin ? { hand: 'mirrored twin' } : {};
-    return buildSheet(hand.piece, hand.plan, {
-      paper,
-      unit,
-      drawings,
-      pegs,
-      kit: bench.kit ?? null,
-      ...named,
-    });
-  };
-  if (wish.hands === 'both') return joinSheets([one(false), one(true)]);
-  return one(wish.hands === 'twin');
-}
 
 export type Planner = typeof planner;
 

@@ -6,7 +6,7 @@
 export { hungStraight, withGaugeChange } from './change';
 export type { Check } from './checks';
 export { frameOf } from './frame';
-export { groundFor } from './ground';
+export { groundFor, type Ground } from './ground';
 export { hangDressed, type HangState } from './hangDressed';
 export { LOADS, type Load } from './hold';
 export {

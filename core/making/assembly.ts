@@ -1,7 +1,7 @@
 import { dressPiece, withItem, withoutItem, type Dressing } from '../dressing';
 import type { Kit } from '../forming';
 import type { Piece } from '../piece';
-import { insteadOf } from '../item';
+import { insteadOf, type DressItem } from '../item';
 import { planPiece, type Bench, type Plan } from '../plan';
 import { stepsOf, type WireSteps } from '../steps';
 import { inOrder, type Precedence } from './precedence';
@@ -9,10 +9,38 @@ import type { Task } from './taskBook';
 import { taskGraph } from './tasks';
 import { say, type Said } from '../words';
 
-/** A change that takes a contradiction away; each was tried before it is offered. */
+/** A change that takes a contradiction away, as data. */
+export type OrderChange =
+  | { readonly kind: 'unwish'; readonly first: string; readonly then: string }
+  | { readonly kind: 'from'; readonly from: Piece['from'] }
+  | { readonly kind: 'cut' }
+  | { readonly kind: 'item'; readonly item: DressItem }
+  | { readonly kind: 'without'; readonly id: string };
+
+/** A change with what it is called; each was tried before it is offered. */
 export interface OrderRemedy {
   readonly label: Said;
-  readonly piece: Piece;
+  readonly change: OrderChange;
+}
+
+/** The piece with the change made. */
+export function withOrderChange(piece: Piece, change: OrderChange): Piece {
+  switch (change.kind) {
+    case 'unwish': {
+      const order = piece.making.order.filter(
+        (o) => o.first !== change.first || o.then !== change.then,
+      );
+      return { ...piece, making: { ...piece.making, order } };
+    }
+    case 'from':
+      return { ...piece, from: change.from };
+    case 'cut':
+      return { ...piece, work: 'cut' };
+    case 'item':
+      return withItem(piece, change.item);
+    case 'without':
+      return withoutItem(piece, change.id);
+  }
 }
 
 export interface Conflict {
@@ -55,11 +83,8 @@ function ordering(piece: Piece, plan: Plan, dressing: Dressing, kit: Kit | null)
 function candidates(piece: Piece, ring: readonly Precedence[]): OrderRemedy[] {
   const out: OrderRemedy[] = [];
   for (const wish of ring.filter((e) => e.wished)) {
-    const order = piece.making.order.filter((o) => o.first !== wish.first || o.then !== wish.then);
-    out.push({
-      label: say`Let go of that wish`,
-      piece: { ...piece, making: { ...piece.making, order } },
-    });
+    const { first, then } = wish;
+    out.push({ label: say`Let go of that wish`, change: { kind: 'unwish', first, then } });
   }
   const ids = new Set(ring.flatMap((e) => [e.first, e.then]));
   const involved = piece.dressing.filter((i) => ids.has(`item:${i.id}`));
@@ -67,15 +92,18 @@ function candidates(piece: Piece, ring: readonly Precedence[]): OrderRemedy[] {
     for (const from of ['first', 'last', 'middle'] as const) {
       if (from === piece.from) continue;
       const where = { first: 'the first end', last: 'the last end', middle: 'the middle' }[from];
-      out.push({ label: say`Bend from ${where}`, piece: { ...piece, from } });
+      out.push({ label: say`Bend from ${where}`, change: { kind: 'from', from } });
     }
     if (piece.work === 'spool') {
-      out.push({ label: say`Cut the wire first`, piece: { ...piece, work: 'cut' } });
+      out.push({ label: say`Cut the wire first`, change: { kind: 'cut' } });
     }
   }
   for (const item of involved) {
     for (const { label, item: other } of insteadOf(item, piece.wire)) {
-      out.push({ label, piece: other ? withItem(piece, other) : withoutItem(piece, item.id) });
+      const change: OrderChange = other
+        ? { kind: 'item', item: other }
+        : { kind: 'without', id: item.id };
+      out.push({ label, change });
     }
   }
   return out;
@@ -100,7 +128,7 @@ export function assemblyOf(piece: Piece, plan: Plan, dressing: Dressing, bench: 
     conflicts: rings.map((ring) => ({
       ring,
       titles: ring.map((e) => titles.get(e.first) ?? say`${e.first}`),
-      remedies: candidates(piece, ring).filter((r) => heals(r.piece)),
+      remedies: candidates(piece, ring).filter((r) => heals(withOrderChange(piece, r.change))),
     })),
   };
 }

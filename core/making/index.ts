@@ -2,7 +2,14 @@
  * Making: the order of assembly with its reasons, cautions where they apply, the steps one by one,
  * and the record of a real copy.
  */
-export { assemblyOf, type Assembly, type Conflict, type OrderRemedy } from './assembly';
+export {
+  assemblyOf,
+  withOrderChange,
+  type Assembly,
+  type Conflict,
+  type OrderChange,
+  type OrderRemedy,
+} from './assembly';
 export { caution, earMetal, type Caution, type CautionId } from './cautions';
 export { makeSteps, type MakeStep } from './makeSteps';
 export { dressOrders } from './orders';

@@ -1,6 +1,6 @@
 import { ArrowDown, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
-import { REASONS, type Assembly, type Conflict } from '@core/making';
+import { REASONS, withOrderChange, type Assembly, type Conflict } from '@core/making';
 import { Button, Picker, Section } from '~/components/ui';
 import { useEdit, usePiece } from '~/state/workbench';
 import { useWords } from '~/state/useWords';
@@ -71,7 +71,7 @@ function ConflictBox({ conflict }: { conflict: Conflict }) {
       </ol>
       <div className="mt-2 flex flex-wrap gap-2">
         {conflict.remedies.map((r) => (
-          <Button key={told(r.label)} onClick={() => edit(() => r.piece)}>
+          <Button key={told(r.label)} onClick={() => edit((p) => withOrderChange(p, r.change))}>
             {told(r.label)}
           </Button>
         ))}

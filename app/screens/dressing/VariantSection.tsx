@@ -15,6 +15,7 @@ import { printGauge, printLength, type LengthUnit } from '@core/units';
 import { NumberField } from '~/components/NumberField';
 import { Tick } from '~/components/Tick';
 import { Button, Choices, Section } from '~/components/ui';
+import { answerTo } from '~/state/current';
 import { keepAsPiece } from '~/state/keepAsPiece';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { besidePlanner } from '~/workers/planner';
@@ -34,10 +35,9 @@ export function VariantSection() {
   const next = useMemo(() => variantOf(piece, percent / 100, rules), [piece, percent, rules]);
   const seen = tried?.of === next ? tried : null;
   const tryIt = async (): Promise<void> => {
-    const [made, verdict, before] = await Promise.all([
-      besidePlanner().dressed(next, tools),
-      besidePlanner().verdict(next, tools, settings.limits),
-      besidePlanner().verdict(piece, tools, settings.limits),
+    const [{ verdict, ...made }, before] = await Promise.all([
+      besidePlanner().tryOut(next, tools, settings.limits),
+      planState.current && answerTo(planState.current, 'verdict', [settings.limits]),
     ]);
     setTried({ of: next, piece: next, made, verdict, before });
   };

@@ -1,7 +1,6 @@
 import { useMemo, useRef } from 'react';
 import { FileUp, FlipHorizontal2, ImageUp, PenLine, ScanLine, Trash2 } from 'lucide-react';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import {
   changePath,
   closePath,
@@ -17,16 +16,14 @@ import {
   straightenAt,
   type PathEnd,
 } from '@core/piece';
-import { printThickness } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { Button, Choices, IconButton, Section } from '~/components/ui';
 import { PracticeCamera } from '~/screens/PracticeCamera';
 import { PICTURE_TYPES } from '~/screens/usePictureFile';
 import { RangeField } from '~/screens/trace/TracePanel';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
-import { planner } from '~/workers/planner';
 import { freshPathId, type Editor } from '~/screens/useFigureEditor';
-import { useUnit } from '~/state/useWords';
+import { useMirror } from '~/screens/useMirror';
 
 /** How the traced picture lies under the figure: 0 hidden, 1 plain; or alone, without the wire. */
 export interface PictureView {
@@ -285,21 +282,8 @@ function JoinButton({ editor: { path, selected } }: { editor: Editor }) {
 /** Mirrors the better half of the figure onto the other. */
 export function MirrorSection() {
   const piece = usePiece();
-  const unit = useUnit();
-  const edit = useEdit();
+  const mirror = useMirror();
   if (piece.paths.length === 0) return null;
-  const mirror = async (): Promise<void> => {
-    const answer = await planner().mirror(piece);
-    if (!answer.ok) {
-      toast.error(answer.message);
-      return;
-    }
-    const { paths, differedMm } = answer.value;
-    edit((p) => ({ ...p, paths }));
-    toast.message(
-      `The steadier half was mirrored. The halves differed by ${printThickness(differedMm, unit)} on average.`,
-    );
-  };
   return (
     <Section title="Symmetry">
       <Button onClick={() => void mirror()}>

@@ -9,7 +9,7 @@ import { useExtent } from '~/components/FigureView';
 import { dressedExtent, WireDrawing } from '~/components/WireDrawing';
 import { createRehearsal } from '~/screens/rehearse/rehearsal';
 import { RehearsalDrawing } from '~/screens/rehearse/RehearsalDrawing';
-import type { MakingPlan } from '~/workers/planner.worker';
+import type { MakingPlan } from '@core/planning';
 import { useWords } from '~/state/useWords';
 
 /** The items that are on before or with a step. */

@@ -27,7 +27,7 @@ export function VerdictSection({
   /** shows a place on the figure */
   point: (at: Vec | null) => void;
 }) {
-  const { verdict, of, remedies } = state;
+  const { verdict, isNow, remedies } = state;
   const piece = usePiece();
   const wires = useWorkbench().planState.plan?.wires.length ?? 0;
   if (piece.paths.length === 0) return null;
@@ -35,7 +35,7 @@ export function VerdictSection({
     return (
       <Section title="Which gauge">
         <p className="text-sm text-soft" role="status">
-          {!of
+          {!isNow
             ? 'Trying all gauges…'
             : wires > 0
               ? 'This figure could not be judged. Its plan stands all the same.'

@@ -1,48 +1,23 @@
-import { startTransition, useEffect, useState } from 'react';
 import type { GaugeRemedy, Verdict } from '@core/gauge';
-import type { Piece } from '@core/piece';
+import { useQuery } from '~/state/useQuery';
 import { useWorkbench } from '~/state/workbench';
-import { report } from '~/storage/report';
-import { besidePlanner, planner } from '~/workers/planner';
-import { Stopped } from '~/workers/restartable';
 
 export interface VerdictState {
+  /** the verdict, for a moment still that of the state before */
   readonly verdict: Verdict | null;
-  /** the piece that the verdict is of; a newer one may be on its way */
-  readonly of: Piece | null;
+  /** whether it is of the plan on screen: marks on the figure are drawn of no other */
+  readonly isNow: boolean;
   readonly remedies: readonly GaugeRemedy[] | null;
 }
 
-const NONE: VerdictState = { verdict: null, of: null, remedies: null };
-
-/** The gauge verdict of the piece on screen, and then what would help; the one of before stays until it is there. */
+/** The gauge verdict of the piece on screen, and then what would help. */
 export function useVerdict(): VerdictState {
-  const { planState, tools, settings } = useWorkbench();
-  const { planned } = planState;
-  const { limits } = settings;
-  const [state, setState] = useState<VerdictState>(NONE);
-  useEffect(() => {
-    if (!planned) return;
-    let current = true;
-    // Chart and pictures are drawn bit by bit, so that the page stays free.
-    const show = (next: VerdictState): void => {
-      if (current) startTransition(() => setState(next));
-    };
-    void (async () => {
-      try {
-        const verdict = await planner().verdict(planned, tools, limits);
-        show({ verdict, of: planned, remedies: null });
-        if (!current) return;
-        const remedies = await besidePlanner().remedies(planned, tools, limits);
-        show({ verdict, of: planned, remedies });
-      } catch (error) {
-        if (!(error instanceof Stopped)) report(error, 'the gauge verdict');
-        show({ ...NONE, of: planned });
-      }
-    })();
-    return () => {
-      current = false;
-    };
-  }, [planned, tools, limits]);
-  return state;
+  const { limits } = useWorkbench().settings;
+  const { value: verdict, failed, isNow } = useQuery('verdict', [limits]);
+  const remedies = useQuery('remedies', verdict && isNow ? [limits] : null);
+  return {
+    verdict,
+    isNow: isNow && (verdict !== null || failed),
+    remedies: remedies.isNow ? remedies.value : null,
+  };
 }

@@ -1,39 +1,13 @@
-import { useEffect, useState } from 'react';
 import { FlipHorizontal2 } from 'lucide-react';
-import { toast } from 'sonner';
-import type { Piece, Symmetry } from '@core/piece';
+import type { Symmetry } from '@core/piece';
 import { printThickness } from '@core/units';
 import { Button, Section } from '~/components/ui';
-import { useEdit, usePiece } from '~/state/workbench';
-import { report } from '~/storage/report';
-import { besidePlanner } from '~/workers/planner';
+import { usePiece } from '~/state/workbench';
+import { useMirror } from '~/screens/useMirror';
 import { useUnit } from '~/state/useWords';
 
 /** Halves that differ by more than these shares of the figure's size are not meant to be alike. */
 const UNLIKE = { worst: 0.05, mean: 0.015 } as const;
-
-/** The best mirror axis of the figure; null while it is sought, or there is none. */
-export function useSymmetry(planned: Piece | null): Symmetry | null {
-  const [found, setFound] = useState<Symmetry | null>(null);
-  const paths = planned?.paths;
-  useEffect(() => {
-    if (!planned || !paths || paths.length === 0) return;
-    let current = true;
-    besidePlanner()
-      .symmetry(planned)
-      .then((answer) => current && setFound(answer))
-      .catch((error: unknown) => {
-        report(error, 'symmetry');
-        if (current) setFound(null);
-      });
-    return () => {
-      current = false;
-    };
-    // Only the drawn lines matter.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [paths]);
-  return paths && paths.length > 0 ? found : null;
-}
 
 export const isAlike = (found: Symmetry, sizeMm: number): boolean =>
   found.worstMm <= UNLIKE.worst * sizeMm && found.meanMm <= UNLIKE.mean * sizeMm;
@@ -41,13 +15,8 @@ export const isAlike = (found: Symmetry, sizeMm: number): boolean =>
 /** How far the two halves of the figure differ, and what to do about it. */
 export function SymmetrySection({ found, sizeMm }: { found: Symmetry; sizeMm: number }) {
   const piece = usePiece();
-  const edit = useEdit();
   const unit = useUnit();
-  const mirror = async (): Promise<void> => {
-    const answer = await besidePlanner().mirror(piece);
-    if (answer.ok) edit((p) => ({ ...p, paths: answer.value.paths }));
-    else toast.error(answer.message);
-  };
+  const mirror = useMirror();
   // A figure that is not meant to be alike on both sides is left in peace.
   if (!isAlike(found, sizeMm)) return null;
   const even = found.worstMm <= piece.toleranceMm;

@@ -1,0 +1,44 @@
+import { useMemo } from 'react';
+import type { AnswerTo, Question, QuestionArgs } from '@core/planning';
+import { answerTo, type Current } from './current';
+import { useAnswer, type Answered } from './useAnswer';
+import { useWorkbench } from './workbench';
+
+interface Asked<Q extends Question> {
+  readonly current: Current;
+  readonly question: Q;
+  readonly args: QuestionArgs<Q>;
+}
+
+const WHERE: Readonly<Record<Question, string>> = {
+  steps: 'the steps of a wire',
+  assembly: 'the order of assembly',
+  verdict: 'the gauge verdict',
+  remedies: 'what would help',
+  pegs: 'pegs',
+  symmetry: 'symmetry',
+  sheet: 'the sheet',
+};
+
+const ask = <Q extends Question>({ current, question, args }: Asked<Q>): Promise<AnswerTo<Q>> =>
+  answerTo(current, question, args);
+
+/**
+ * What follows from the plan on screen. The answer to the question before stays for a moment, so that nothing
+ * flickers; one that belongs to an older state never takes the place of a newer one.
+ * @param args null asks nothing
+ */
+export function useQuery<Q extends Question>(
+  question: Q,
+  args: QuestionArgs<Q> | null,
+): Answered<AnswerTo<Q>> {
+  const { current } = useWorkbench().planState;
+  const key = JSON.stringify(args);
+  const asked = useMemo<Asked<Q> | null>(
+    () => current && args && { current, question, args },
+    // The key stands for the arguments.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [current, question, key],
+  );
+  return useAnswer(asked, ask<Q>, WHERE[question]);
+}
