@@ -1,6 +1,7 @@
-// Measures planning and judging by number of bends, tracing by kind of picture, routing by number of strokes, and the size of the first load.
+// Measures planning and judging by number of bends, tracing by kind of picture, routing by number of strokes, the size of the first load, and how soon a piece is there.
 import { spawnSync } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
+import { measureScreens } from './benchScreens.mjs';
 import { ensureBuild, ensureBundle, ensurePackages, startServer } from './ready.mjs';
 
 ensurePackages();
@@ -44,5 +45,6 @@ for (const path of ['/', '/piece/demo-swallow/figure', '/piece/demo-swallow/shee
     `${path.padEnd(30)} ${String(scripts.size).padStart(3)} files ${(bytes / 1000).toFixed(0).padStart(5)} kB`,
   );
 }
+await measureScreens(at('/'));
 server.kill('SIGTERM');
 process.exit(timed.status || traced.status || routed.status || judged.status || 0);

@@ -45,9 +45,9 @@ export function LengthField({
     // Limits are round in millimetres; in inches they are said a little within themselves.
     const [low, high] =
       unit === 'mm'
-        ? [`${Number(min.toFixed(2))}`, `${max} mm`]
+        ? [`${Number(min.toFixed(2))} mm`, `${max} mm`]
         : [
-            printNumber(Math.ceil((min / 25.4) * 1000) / 1000, 3),
+            `${printNumber(Math.ceil((min / 25.4) * 1000) / 1000, 3)} in`,
             `${printNumber(Math.floor((max / 25.4) * 1000) / 1000, 3)} in`,
           ];
     if (soThat !== undefined && length.mm < min) {

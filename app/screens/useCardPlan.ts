@@ -4,8 +4,8 @@ import type { Piece } from '@core/piece';
 import { cardPlan, keepCardPlan } from '~/state/cardPlans';
 import { inTurn } from '~/state/inTurn';
 import { report } from '~/storage/report';
-import { cardPlanner } from '~/workers/planner';
-import { TookTooLong } from '~/workers/restartable';
+import { planner } from '~/workers/planner';
+import { Stopped, TookTooLong } from '~/workers/restartable';
 import type { DressedPlan } from '~/workers/planner.worker';
 
 /** Figures with more points than this show as they are drawn, so that the list never waits. */
@@ -25,7 +25,7 @@ export function useCardPlan(piece: Piece, toolbox: Toolbox): DressedPlan | null 
     if (cardPlan(piece, bench) || count === 0 || count > MAX_NODES) return;
     let current = true;
     turn(
-      () => cardPlanner().dressed(piece, bench),
+      () => planner().picture(piece, bench),
       () => current,
     )
       .then((made) => {
@@ -35,8 +35,9 @@ export function useCardPlan(piece: Piece, toolbox: Toolbox): DressedPlan | null 
       })
       // Without a plan the drawn figure stays in the picture.
       .catch((error: unknown) => {
-        // A picture that takes too long is left at its drawing: that is no fault.
-        if (!(error instanceof TookTooLong)) report(error, 'a picture of the list');
+        // A picture that takes too long, or gives way, is left at its drawing: that is no fault.
+        if (!(error instanceof TookTooLong || error instanceof Stopped))
+          report(error, 'a picture of the list');
       });
     return () => {
       current = false;

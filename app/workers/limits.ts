@@ -5,7 +5,7 @@ import type { LimitOf } from './restartable';
 /** Every question may take so long, and so much more for each point of the piece that it is about, ms. */
 const PLAN_MS = { least: 30_000, point: 6 } as const;
 /** What is drawn small on the list goes without a plan sooner. */
-const CARD_MS = 20_000;
+const PICTURE_MS = 20_000;
 /** Reading a file: its size is bounded before. */
 const FILE_MS = 20_000;
 /** A whole workshop with all its pictures. */
@@ -20,8 +20,8 @@ const pointsOf = (what: unknown): number => {
 };
 
 /** The limit of a question about a piece or a state of it, by its points. */
-export const planLimit: LimitOf = (_, [piece]) => PLAN_MS.least + PLAN_MS.point * pointsOf(piece);
-export const cardLimit: LimitOf = () => CARD_MS;
+export const planLimit: LimitOf = (method, [piece]) =>
+  method === 'picture' ? PICTURE_MS : PLAN_MS.least + PLAN_MS.point * pointsOf(piece);
 export const fileLimit: LimitOf = (method, args) =>
   method.includes('WorkshopFile')
     ? WORKSHOP_MS

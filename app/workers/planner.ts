@@ -1,6 +1,6 @@
 import type { Remote } from 'comlink';
 import type { Progress } from '@core/plan';
-import { cardLimit, fileLimit, planLimit } from './limits';
+import { fileLimit, planLimit } from './limits';
 import type { Planner } from './planner.worker';
 import { restartable } from './restartable';
 
@@ -15,14 +15,19 @@ export interface ProgressOf {
 
 const listeners = new Set<(news: ProgressOf) => void>();
 
-const first = restartable<Planner>(start, planLimit, (message) => {
-  const news = message as Partial<ProgressOf> | null;
-  if (news?.progress) listeners.forEach((listen) => listen(news as ProgressOf));
-});
+/** Pictures are planned by the worker that plans what is opened next: it has everything at hand by then. */
+const first = restartable<Planner>(
+  start,
+  planLimit,
+  (message) => {
+    const news = message as Partial<ProgressOf> | null;
+    if (news?.progress) listeners.forEach((listen) => listen(news as ProgressOf));
+  },
+  (method) => method === 'picture',
+);
 const second = restartable<Planner>(start, planLimit);
 const third = restartable<Planner>(start, planLimit);
 const files = restartable<Planner>(start, fileLimit);
-const cards = restartable<Planner>(start, cardLimit);
 
 /** The planner of the open piece, in its own thread. The page never computes a plan itself. */
 export const planner = (): Remote<Planner> => first.ask;
@@ -35,9 +40,6 @@ export const slowPlanner = (): Remote<Planner> => third.ask;
 
 /** One that reads files and draws words and motifs: what hangs there holds nothing else up. */
 export const filePlanner = (): Remote<Planner> => files.ask;
-
-/** One for small pictures: a piece that cannot be planned costs the others nothing. */
-export const cardPlanner = (): Remote<Planner> => cards.ask;
 
 /** Ends whatever is being tried. */
 export const stopTrials = (): void => third.stop();

@@ -136,8 +136,8 @@ const planner = {
       (planning[question] as (...given: readonly unknown[]) => unknown).call(planning, ...args),
     ),
 
-  /** The plan of a piece that is not open, such as for a picture of it. */
-  dressed: (piece: Piece, bench: Bench): DressedPlan => {
+  /** The plan of a piece that is not open, for a picture of it. */
+  picture: (piece: Piece, bench: Bench): DressedPlan => {
     const { plan, dressing } = planned(piece, bench);
     return { plan, dressing };
   },

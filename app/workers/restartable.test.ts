@@ -82,4 +82,44 @@ describe('a worker with a limit', () => {
     await Promise.all(all);
     expect(await ask.add()).toBe('add');
   });
+
+  it('what gives way goes on for a moment, then makes room for what waits', async () => {
+    const { ask } = restartable<Asked>(
+      start,
+      () => 60_000,
+      undefined,
+      (method) => method === 'hang',
+    );
+    const [picture, later] = [ask.hang(), ask.hang()].map((p) =>
+      expect(p).rejects.toBeInstanceOf(Stopped),
+    );
+    const opened = ask.add();
+    await vi.advanceTimersByTimeAsync(300);
+    expect(made.map((w) => w.ended)).toEqual([false]);
+    await vi.advanceTimersByTimeAsync(200);
+    await picture;
+    // It came before the picture that was asked for earlier, in a worker of its own.
+    expect(await opened).toBe('add');
+    expect(made.map((w) => w.ended)).toEqual([true, false]);
+    const next = ask.add();
+    await vi.advanceTimersByTimeAsync(500);
+    await later;
+    expect(await next).toBe('add');
+  });
+
+  it('nothing else is ended for what waits', async () => {
+    const { ask } = restartable<Asked>(
+      start,
+      () => 1_000,
+      undefined,
+      (method) => method === 'add',
+    );
+    const stuck = expect(ask.hang()).rejects.toBeInstanceOf(TookTooLong);
+    const next = ask.add();
+    await vi.advanceTimersByTimeAsync(900);
+    expect(made.map((w) => w.ended)).toEqual([false]);
+    await vi.advanceTimersByTimeAsync(200);
+    await stuck;
+    expect(await next).toBe('add');
+  });
 });

@@ -21,6 +21,9 @@ export interface Restartable<T> {
 /** How long a question may take, ms, by its name and what it is about. */
 export type LimitOf = (method: string, args: readonly unknown[]) => number;
 
+/** Work that gives way is ended for other work that has waited so long for it, ms. */
+const PATIENCE_MS = 400;
+
 interface Running<T> {
   readonly worker: Worker;
   readonly remote: Remote<T>;
@@ -34,21 +37,26 @@ interface Job {
   readonly args: readonly unknown[];
   readonly answer: (value: unknown) => void;
   readonly fail: (why: unknown) => void;
+  readonly givesWay: boolean;
 }
 
 /**
  * @param start makes the worker
  * @param limitOf a question that takes longer is ended, and the worker replaced; those that wait go on
  * @param hears what the worker says by itself, between its answers and in order with them
+ * @param givesWay questions that are ended where another kind waits for them
  */
 export function restartable<T>(
   start: () => Worker,
   limitOf: LimitOf,
   hears: (message: unknown) => void = () => undefined,
+  givesWay: (method: string) => boolean = () => false,
 ): Restartable<T> {
   let running: Running<T> | null = null;
   let waiting: Job[] = [];
   let busy = false;
+  /** the question in work */
+  let doing: Job | null = null;
 
   const begin = (): Running<T> => {
     const worker = start();
@@ -79,6 +87,7 @@ export function restartable<T>(
     busy = true;
     for (let job = waiting.shift(); job; job = waiting.shift()) {
       const now = (running ??= begin());
+      doing = job;
       const most = limitOf(job.method, job.args);
       const late = setTimeout(
         () => now.end(new TookTooLong(`It took longer than ${Math.round(most / 1000)} s.`)),
@@ -91,9 +100,19 @@ export function restartable<T>(
         job.fail(error);
       } finally {
         clearTimeout(late);
+        doing = null;
       }
     }
     busy = false;
+  };
+
+  /** What gives way has a moment to come to its end, for a worker that goes on is quicker than a new one. */
+  const hurry = (job: Job): void => {
+    const before = doing;
+    if (!before?.givesWay || job.givesWay) return;
+    setTimeout(() => {
+      if (doing === before) running?.end(new Stopped('Other work was waiting.'));
+    }, PATIENCE_MS);
   };
 
   const ask = new Proxy(
@@ -104,8 +123,11 @@ export function restartable<T>(
         if (method === 'then' || typeof method === 'symbol') return undefined;
         return (...args) =>
           new Promise((answer, fail) => {
-            waiting.push({ method, args, answer, fail });
+            const job: Job = { method, args, answer, fail, givesWay: givesWay(method) };
+            if (job.givesWay) waiting.push(job);
+            else waiting.splice(waiting.filter((w) => !w.givesWay).length, 0, job);
             void work();
+            hurry(job);
           });
       },
     },

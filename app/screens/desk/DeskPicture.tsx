@@ -5,7 +5,7 @@ import type { Piece } from '@core/piece';
 import { useExtent } from '~/components/FigureView';
 import { WireDrawing } from '~/components/WireDrawing';
 import { report } from '~/storage/report';
-import { cardPlanner } from '~/workers/planner';
+import { planner } from '~/workers/planner';
 import type { DressedPlan } from '~/workers/planner.worker';
 
 const BENCH = { kit: DEFAULT_KIT };
@@ -15,8 +15,8 @@ export function DeskPicture({ piece, name }: { piece: Piece; name: string }) {
   const [drawn, setDrawn] = useState<{ piece: Piece; made: DressedPlan } | null>(null);
   useEffect(() => {
     let current = true;
-    cardPlanner()
-      .dressed(piece, BENCH)
+    planner()
+      .picture(piece, BENCH)
       .then((made) => current && setDrawn({ piece, made }))
       // Without a picture the numbers are still there.
       .catch((error: unknown) => {

@@ -44,6 +44,7 @@ export function PieceCard({
               viewBox={`${view.minX} ${view.minY} ${view.maxX - view.minX} ${view.maxY - view.minY}`}
               className="size-full"
               aria-hidden="true"
+              data-planned={plan !== null || undefined}
             >
               {plan ? (
                 <WireDrawing piece={piece} plan={plan.plan} dressing={plan.dressing} />
