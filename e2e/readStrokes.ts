@@ -5,7 +5,7 @@ import {
   PDFName,
   PDFRawStream,
   type PDFPage,
-} from 'pdf-lib';
+} from '@cantoo/pdf-lib';
 
 /** A stroked straight line or curve read back from a PDF, in mm of the page from its top left. */
 export interface DrawnStroke {

@@ -1,4 +1,4 @@
-import fontkit from '@pdf-lib/fontkit';
+import * as fontkit from 'fontkit';
 import {
   clip,
   closePath,
@@ -12,7 +12,7 @@ import {
   rgb,
   type PDFFont,
   type PDFPage,
-} from 'pdf-lib';
+} from '@cantoo/pdf-lib';
 import type { Item, Sheet, Tone } from './items';
 
 const POINTS_PER_MM = 72 / 25.4;
