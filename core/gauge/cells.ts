@@ -1,3 +1,4 @@
+import { Groups } from '../geometry';
 import type { Mesh } from './mesh';
 
 /**
@@ -7,14 +8,9 @@ import type { Mesh } from './mesh';
  * @returns for each cell its nodes
  */
 export function cellsOf({ model: { nodes, beams, pins } }: Mesh): number[][] {
-  const own = nodes.map((_, i) => i);
-  const rootOf = (n: number): number => {
-    let at = n;
-    while (own[at] !== at) at = own[at]!;
-    return at;
-  };
-  for (const [a, b] of pins) own[rootOf(b)] = rootOf(a);
-  const place = own.map((_, i) => rootOf(i));
+  const pinned = new Groups(nodes.length);
+  for (const [a, b] of pins) pinned.join(a, b);
+  const place = nodes.map((_, i) => pinned.of(i));
   const near: { to: number; edge: number }[][] = nodes.map(() => []);
   beams.forEach(({ a, b }, edge) => {
     const [p, q] = [place[a]!, place[b]!];

@@ -1,4 +1,4 @@
-import type { Vec } from '../geometry';
+import { Groups, type Vec } from '../geometry';
 import { factorSymmetric, reverseCuthillMckee, SymmetricEntries } from './sparse';
 
 /** A straight beam between two nodes: E in MPa, A in mm2, I in mm4. */
@@ -108,21 +108,17 @@ function matrixInto(m: Float64Array, kept: Float64Array, beam: number): void {
 
 /** For each of three freedoms a node its number among the free ones, or -1 where it is held. */
 function numbered(model: FrameModel, order: readonly number[]): { of: Int32Array; count: number } {
-  const own = order.map((_, node) => node);
   // Pinned nodes share the movements of the first of them.
-  const rootOf = (node: number): number => {
-    let at = node;
-    while (own[at] !== at) at = own[at]!;
-    return at;
-  };
-  for (const [a, b] of model.pins) own[rootOf(b)] = rootOf(a);
-  const held = new Uint8Array(3 * own.length);
+  const pinned = new Groups(order.length);
+  for (const [a, b] of model.pins) pinned.join(a, b);
+  const rootOf = (node: number): number => pinned.of(node);
+  const held = new Uint8Array(3 * order.length);
   for (const { node, x, y, turn } of model.supports) {
     if (x) held[3 * rootOf(node)] = 1;
     if (y) held[3 * rootOf(node) + 1] = 1;
     if (turn) held[3 * node + 2] = 1;
   }
-  const of = new Int32Array(3 * own.length).fill(-1);
+  const of = new Int32Array(3 * order.length).fill(-1);
   const byPlace: number[] = [];
   order.forEach((place, node) => (byPlace[place] = node));
   let count = 0;

@@ -1,4 +1,4 @@
-import { distance } from '../geometry';
+import { distance, Groups } from '../geometry';
 import type { Beam } from './frame';
 import type { FrameBuilder } from './frameBuilder';
 
@@ -12,14 +12,14 @@ export function holdLoose(
   held: number[],
 ): number[] {
   const { nodes, beams, pins } = builder;
-  const { rootOf, unite } = groups(nodes.length, beams, pins);
-  const isHeld = (n: number): boolean => held.some((h) => rootOf(h) === rootOf(n));
+  const together = heldTogether(nodes.length, beams, pins);
+  const isHeld = (n: number): boolean => held.some((h) => together.of(h) === together.of(n));
   const loose: number[] = [];
   rows.forEach((row, wire) => {
     const first = row[0]?.node;
     if (first === undefined || isHeld(first)) return;
     loose.push(wire);
-    const mine = nodes.flatMap((_, i) => (rootOf(i) === rootOf(first) ? [i] : []));
+    const mine = nodes.flatMap((_, i) => (together.of(i) === together.of(first) ? [i] : []));
     let best: { a: number; b: number; far: number } | null = null;
     for (const a of mine) {
       const p = nodes[a]!;
@@ -32,7 +32,7 @@ export function holdLoose(
     const near = best as { a: number; b: number; far: number } | null;
     if (near && near.far < LOOSE_MM) {
       builder.join(near.a, near.b, 'fast');
-      unite(near.a, near.b);
+      together.join(near.a, near.b);
     } else {
       held.push(mine.reduce((a, b) => (nodes[b]!.y < nodes[a]!.y ? b : a)));
     }
@@ -44,23 +44,15 @@ export function holdLoose(
 const LOOSE_MM = 3;
 
 /** Nodes that beams, and pins, hold together, as groups that can be united further. */
-export function groups(
+export function heldTogether(
   count: number,
   beams: readonly Beam[],
   pins: readonly (readonly [number, number])[] = [],
-) {
-  const group = Array.from({ length: count }, (_, i) => i);
-  const rootOf = (n: number): number => {
-    let at = n;
-    while (group[at] !== at) at = group[at] = group[group[at]!]!;
-    return at;
-  };
-  const unite = (a: number, b: number): void => {
-    group[rootOf(a)] = rootOf(b);
-  };
-  for (const { a, b } of beams) unite(a, b);
-  for (const [a, b] of pins) unite(a, b);
-  return { rootOf, unite };
+): Groups {
+  const groups = new Groups(count);
+  for (const { a, b } of beams) groups.join(a, b);
+  for (const [a, b] of pins) groups.join(a, b);
+  return groups;
 }
 
 /**
@@ -74,21 +66,21 @@ export function takeSwinging(
   pins: [number, number][],
   held: readonly number[],
 ): [number, number][] {
-  const { rootOf, unite } = groups(count, beams);
+  const together = heldTogether(count, beams);
   const taken: [number, number][] = [];
   for (;;) {
-    const between = pins.filter(([a, b]) => rootOf(a) !== rootOf(b));
-    const isHeld = (root: number): boolean => held.some((h) => rootOf(h) === root);
+    const between = pins.filter(([a, b]) => together.of(a) !== together.of(b));
+    const isHeld = (root: number): boolean => held.some((h) => together.of(h) === root);
     const alone = between.find((pin) =>
       pin.some(
         (n) =>
-          !isHeld(rootOf(n)) &&
-          between.filter((p) => p.some((m) => rootOf(m) === rootOf(n))).length === 1,
+          !isHeld(together.of(n)) &&
+          between.filter((p) => p.some((m) => together.of(m) === together.of(n))).length === 1,
       ),
     );
     if (!alone) return taken;
     taken.push(alone);
-    unite(alone[0], alone[1]);
+    together.join(alone[0], alone[1]);
     pins.splice(pins.indexOf(alone), 1);
   }
 }

@@ -6,7 +6,7 @@ import { nearestWire, placeOnWire, type Plan, type WirePlan } from '../plan';
 import type { FrameModel, Support } from './frame';
 import { FrameBuilder } from './frameBuilder';
 import { flatSection, hammerStrain, roundSection, tapStrain, type Section } from './hardening';
-import { groups, holdLoose, takeSwinging } from './loose';
+import { heldTogether, holdLoose, takeSwinging } from './loose';
 import { hollowFactor, stiffenedBy, stiffer, type Stiffened } from './stiffening';
 import { tiesOf, type SeamHold, type Ties, type WirePlace } from './ties';
 
@@ -203,12 +203,12 @@ function tie(builder: FrameBuilder, rows: readonly Row[], { ties, seams }: Ties,
 
 /** Held at two places a frame need not be kept from turning: a chain takes no moment. */
 function supportsOf({ nodes, beams, pins }: FrameBuilder, held: readonly number[]): Support[] {
-  const { rootOf } = groups(nodes.length, beams, pins);
+  const together = heldTogether(nodes.length, beams, pins);
   return held.map((n) => ({
     node: n,
     x: true,
     y: true,
-    turn: held.every((m) => m === n || rootOf(m) !== rootOf(n)),
+    turn: held.every((m) => m === n || together.of(m) !== together.of(n)),
   }));
 }
 

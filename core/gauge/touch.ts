@@ -3,7 +3,7 @@ import { distance, type Vec } from '../geometry';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import { frameOf, type Frame, type Support } from './frame';
-import { groups } from './loose';
+import { heldTogether } from './loose';
 import { snagNodes } from './loads';
 import { nodeNear, type Mesh } from './mesh';
 
@@ -88,9 +88,9 @@ interface Taken {
 function taken(mesh: Mesh, solved: Frame): Taken | null {
   const { model, held } = mesh;
   const foot = nodeNear(model.nodes, middleOf(mesh));
-  const { rootOf } = groups(model.nodes.length, model.beams, model.pins);
-  const own = rootOf(foot);
-  const joined = (node: number): boolean => rootOf(node) === own;
+  const together = heldTogether(model.nodes.length, model.beams, model.pins);
+  const own = together.of(foot);
+  const joined = (node: number): boolean => together.of(node) === own;
   const apart = held.filter((n) => !joined(n));
   if (held.length - apart.length === 1) return { frame: solved, foot, joined };
   const supports = [foot, ...apart].map((node): Support => ({

@@ -66,6 +66,7 @@ export {
   type Primitive,
   type Segment,
 } from './segment';
+export { Groups } from './groups';
 export { randomFrom } from './random';
 export { trackAlong, type Foot } from './track';
 export { partOf, withEndAt } from './substretch';

@@ -1,7 +1,15 @@
 import Delaunator from 'delaunator';
-import { distance, flattenPath, line, nearestOn, pointAt, type Path, type Vec } from '../geometry';
+import {
+  Groups,
+  distance,
+  flattenPath,
+  line,
+  nearestOn,
+  pointAt,
+  type Path,
+  type Vec,
+} from '../geometry';
 import { JOIN_MM, buildGraph, type Contact, type RouteGraph } from './graph';
-import { Groups } from './groups';
 
 /** Points taken along the strokes to find where parts come nearest, mm apart at most. */
 const STEP_MM = 0.5;

@@ -1,4 +1,5 @@
 import {
+  Groups,
   add,
   cellKey,
   distance,
@@ -20,7 +21,6 @@ import {
   type Segment,
   type Vec,
 } from '../geometry';
-import { Groups } from './groups';
 
 /** Strokes that end this near to another stroke are joined there, mm. */
 export const JOIN_MM = 0.05;

@@ -1,7 +1,6 @@
 import FlatQueue from 'flatqueue';
-import { dot, type Vec } from '../geometry';
+import { Groups, dot, type Vec } from '../geometry';
 import { leaving, type RouteGraph } from './graph';
-import { Groups } from './groups';
 
 /** One pass of a wire along an edge. */
 export interface Run {

@@ -18,6 +18,7 @@ import {
   unit,
   type Primitive,
   type Vec,
+  Groups,
 } from '../geometry';
 import { mapEnds, type Chain } from './fitChain';
 
@@ -235,24 +236,21 @@ const MOST_STRETCHED = 0.1;
  * corners, and all that are bound to them so, are moved by what they wish in the mean.
  */
 function heldTogether(stretches: readonly Stretch[], shifts: (Vec | null)[]): void {
-  const group = shifts.map((_, i) => i);
+  const bound = new Groups(shifts.length);
   for (const { own, from, to } of stretches) {
     const [a, b] = [shifts[from], to === null ? null : shifts[to]];
     if (to === null || !a || !b || from === to) continue;
     const far = distance(startOf(own[0]!), endOf(own[own.length - 1]!));
     if (distance(a, b) <= MOST_STRETCHED * far) continue;
-    const [mine, other] = [group[from]!, group[to]!];
-    group.forEach((g, i) => {
-      if (g === other) group[i] = mine;
-    });
+    bound.join(from, to);
   }
   const wishes = [...shifts];
-  group.forEach((mine, i) => {
-    if (!shifts[i]) return;
-    const bound = wishes.filter((w, j): w is Vec => group[j] === mine && w !== null);
+  wishes.forEach((own, i) => {
+    if (!own) return;
+    const all = wishes.filter((w, j): w is Vec => w !== null && bound.of(j) === bound.of(i));
     shifts[i] = scale(
-      bound.reduce((sum, w) => add(sum, w), { x: 0, y: 0 }),
-      1 / bound.length,
+      all.reduce((sum, w) => add(sum, w), { x: 0, y: 0 }),
+      1 / all.length,
     );
   });
 }

@@ -1,4 +1,4 @@
-import { distance, unit, type Vec } from '../geometry';
+import { distance, Groups, unit, type Vec } from '../geometry';
 import {
   angleBetween,
   armOf,
@@ -51,18 +51,17 @@ export function solveKnots(
 }
 
 function patchesOf(skeleton: Skeleton, edges: readonly CleanEdge[]): Patch[] {
-  const parent = skeleton.nodes.map((_, i) => i);
-  const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i]!)));
+  const patched = new Groups(skeleton.nodes.length);
   for (const { edge, row } of edges) {
     if (row.length > 0 || edge.from === null || edge.to === null) continue;
     if (!skeleton.nodes[edge.from]!.isEnd && !skeleton.nodes[edge.to]!.isEnd) {
-      parent[root(edge.from)] = root(edge.to);
+      patched.join(edge.to, edge.from);
     }
   }
   const patches = new Map<number, Patch>();
   skeleton.nodes.forEach((node, i) => {
     if (node.isEnd) return;
-    const key = root(i);
+    const key = patched.of(i);
     const known = patches.get(key);
     if (known) known.nodes.push(i);
     else patches.set(key, { nodes: [i], arms: [], stems: [] });
@@ -71,7 +70,7 @@ function patchesOf(skeleton: Skeleton, edges: readonly CleanEdge[]): Patch[] {
     for (const end of ['from', 'to'] as const) {
       const node = edge[end];
       if (node === null || skeleton.nodes[node]!.isEnd) continue;
-      const patch = patches.get(root(node))!;
+      const patch = patches.get(patched.of(node))!;
       const other = edge[end === 'from' ? 'to' : 'from'];
       if (row.length > 0) patch.arms.push(armOf(edges, i, end));
       else if (other === null || skeleton.nodes[other]!.isEnd) patch.stems.push(i);
