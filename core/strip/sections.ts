@@ -43,7 +43,7 @@ const STRAIGHT_LEG_MM = 1.8;
 const ROUND_VERTEX_TURN = 32 * DEG;
 /** Distance of the points taken from a curve: closer on short stretches. */
 const POINT_STEP_MM = { min: 0.15, max: 0.4 };
-const STEPS_WANTED = 180;
+const STEPS_WANTED = 240;
 const MAX_POINTS = 12_000;
 
 /** Splits a path where it has true corners and says which stretches are lines and arcs already. */
