@@ -39,8 +39,11 @@ export async function newPiece(page: Page): Promise<void> {
   await expect(page.getByRole('group', { name: 'Figure', exact: true })).toBeVisible();
 }
 
-export const stage = (page: Page, name: string): Promise<void> =>
-  page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
+export async function stage(page: Page, name: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
+  // A stage is there once the address says so: what comes before it is still about the one before.
+  await expect(page).toHaveURL(new RegExp(`/${name.toLowerCase()}$`));
+}
 
 /** Waits until the strip shows the plan of the piece as it is now. */
 export const planned = (page: Page): Promise<void> =>

@@ -24,11 +24,13 @@ const NOTHING = { question: null, value: null, failed: false } as const;
  * @param question the same object for as long as the answer is the same; null asks nothing
  * @param ask one and the same function each time
  * @param where named when it fails
+ * @param longToDraw it is drawn bit by bit, so that the page stays free
  */
 export function useAnswer<Q extends object, T>(
   question: Q | null,
   ask: (question: Q) => Promise<T>,
   where: string,
+  longToDraw = false,
 ): Answered<T> {
   const [held, setHeld] = useState<Held<Q, T>>(NOTHING);
   useEffect(() => {
@@ -37,8 +39,10 @@ export function useAnswer<Q extends object, T>(
     if (question) {
       ask(question)
         .then((value) => {
-          // What is long to draw is drawn bit by bit, so that the page stays free.
-          if (current) startTransition(() => setHeld({ question, value, failed: false }));
+          if (!current) return;
+          const show = (): void => setHeld({ question, value, failed: false });
+          if (longToDraw) startTransition(show);
+          else show();
         })
         .catch((error: unknown) => {
           if (!current) return;
@@ -53,7 +57,7 @@ export function useAnswer<Q extends object, T>(
       current = false;
       clearTimeout(late);
     };
-  }, [question, ask, where]);
+  }, [question, ask, where, longToDraw]);
   const { value, failed } = held;
   if (!question) return { value: null, failed: false, isNow: true };
   return { value, failed, isNow: held.question === question };

@@ -20,6 +20,9 @@ const WHERE: Readonly<Record<Question, string>> = {
   sheet: 'the sheet',
 };
 
+/** Charts and lists of what was tried. */
+const LONG_TO_DRAW: ReadonlySet<Question> = new Set(['verdict', 'remedies']);
+
 const ask = <Q extends Question>({ current, question, args }: Asked<Q>): Promise<AnswerTo<Q>> =>
   answerTo(current, question, args);
 
@@ -40,5 +43,5 @@ export function useQuery<Q extends Question>(
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [current, question, key],
   );
-  return useAnswer(asked, ask<Q>, WHERE[question]);
+  return useAnswer(asked, ask<Q>, WHERE[question], LONG_TO_DRAW.has(question));
 }
