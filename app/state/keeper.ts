@@ -142,8 +142,14 @@ export class Keeper<T> {
 
   /** Something else stands there, or may. */
   private async heard(refused = false): Promise<void> {
-    if (this.saving && !refused) await this.saving;
-    const raw: unknown = await table(this.options.kind.table).getItem(this.options.key);
+    let raw: unknown;
+    let known: string;
+    // What was kept or taken while this was read is newer than what was read.
+    do {
+      if (this.saving && !refused) await this.saving;
+      known = this.known;
+      raw = await table(this.options.kind.table).getItem(this.options.key);
+    } while (known !== this.known || (this.saving && !refused));
     const stamp = raw === null ? null : this.stamp(raw);
     if (stamp === this.known && !refused) return;
     if (stamp !== null && stamp === this.stamp(this.latest)) {
