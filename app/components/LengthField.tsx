@@ -51,10 +51,10 @@ export function LengthField({
             `${printNumber(Math.floor((max / 25.4) * 1000) / 1000, 3)} in`,
           ];
     if (soThat !== undefined && length.mm < min) {
-      const least = unit === 'mm' ? printNumber(Math.ceil(min * 100) / 100, 2) : low;
+      const least = unit === 'mm' ? `${printNumber(Math.ceil(min * 100) / 100, 2)} mm` : low;
       return {
         ok: false,
-        message: `At least ${least} ${unit}, so that ${soThat}. It stays at ${stays}.`,
+        message: `At least ${least}, so that ${soThat}. It stays at ${stays}.`,
       };
     }
     return {

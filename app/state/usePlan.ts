@@ -54,10 +54,11 @@ function whyNone(error: unknown): string {
   return error instanceof TookTooLong ? TOO_LONG : FAILED;
 }
 
-/** The plan that the list, or a step back in history, has of the very state that is wished for. */
-function knownPlan({ piece, bench }: Wish): Current | null {
-  const known = remembered(piece, bench);
-  if (known) return known;
+/**
+ * The plan that the list made of a piece that is opened now. Never of a later state: one that is only tried
+ * while something is dragged has the time of the last change still.
+ */
+function openedPlan({ piece, bench }: Wish): Current | null {
   const card = cardPlan(piece, bench);
   return card && remember(newState(piece), piece, bench, card);
 }
@@ -65,7 +66,7 @@ function knownPlan({ piece, bench }: Wish): Current | null {
 /** The plan of a piece, computed in the worker; while one runs only the newest wish is kept. */
 export function usePlan(piece: Piece, bench: Bench): PlanState {
   const [state, setState] = useState<Found>(() => {
-    const current = knownPlan({ piece, bench });
+    const current = openedPlan({ piece, bench });
     return { current, busy: current === null, error: null };
   });
   const [progress, setProgress] = useState<Progress | null>(null);
@@ -80,7 +81,7 @@ export function usePlan(piece: Piece, bench: Bench): PlanState {
     while (done !== wanted.current) {
       const next: Wish = wanted.current;
       done = next;
-      const known = knownPlan(next);
+      const known = remembered(next.piece, next.bench);
       if (known) {
         setState({ current: known, busy: next !== wanted.current, error: null });
         continue;
