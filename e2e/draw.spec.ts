@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { test } from './test';
-import { cutMm, newPiece, openPiece, stage } from './workshop';
+import { cutMm, LANTERN_LANE, newPiece, openPiece, openWorkshop, stage } from './workshop';
 
 const bench = (page: Page) => page.getByRole('group', { name: 'Figure', exact: true });
 
@@ -74,6 +74,29 @@ test('points are dragged, inserted, smoothed and deleted by hand and by keys', a
   await expect(page.getByText('Wire 1, 10 points, open')).toBeVisible();
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
+  await expect.poll(() => cutMm(page)).toBeCloseTo(before, 1);
+});
+
+test('opened from the list, the numbers follow the very first drag while it goes on', async ({
+  page,
+}) => {
+  await openWorkshop(page);
+  // All pictures are drawn: the list has a plan of each piece by now.
+  await expect(page.locator('svg[data-planned]')).toHaveCount(LANTERN_LANE.length);
+  await page.getByRole('link', { name: /Sailing boat/ }).click();
+  const before = await cutMm(page);
+  const handle = page.getByRole('img', { name: 'Point 3', exact: true });
+  const box = (await handle.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 80, box.y + 60, { steps: 6 });
+  await expect.poll(async () => Math.abs((await cutMm(page)) - before)).toBeGreaterThan(1);
+  const held = await cutMm(page);
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
+  // Let go, it is what it was while it was held; undone, what it was before.
+  expect(await cutMm(page)).toBeCloseTo(held, 1);
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => cutMm(page)).toBeCloseTo(before, 1);
 });
 
