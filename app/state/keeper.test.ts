@@ -10,6 +10,8 @@ const browser = vi.hoisted(() => ({
   ears: new Set<(what: Announcement) => void>(),
   full: false,
   writes: 0,
+  /** how long the next reading takes, ms; what is read is what stands there when it begins */
+  slowRead: 0,
   /** what takes no time to be noted */
   noted: new Map<string, string>(),
 }));
@@ -17,7 +19,13 @@ const browser = vi.hoisted(() => ({
 vi.mock('~/storage/database', async (original) => ({
   ...(await original<typeof import('~/storage/database')>()),
   table: () => ({
-    getItem: (key: string) => Promise.resolve(browser.stored.get(key) ?? null),
+    getItem: (key: string) => {
+      const [value, ms] = [browser.stored.get(key) ?? null, browser.slowRead];
+      browser.slowRead = 0;
+      return ms === 0
+        ? Promise.resolve(value)
+        : new Promise((read) => setTimeout(() => read(value), ms));
+    },
     setItem: (key: string, value: unknown) => {
       if (browser.full) return Promise.reject(new DOMException('no room', 'QuotaExceededError'));
       browser.writes++;
@@ -240,6 +248,26 @@ describe('a record in two tabs', () => {
     expect(two.taken.at(-1)?.text).toBe('theirs');
     expect((two.putBy[0] as Note).text).toBe('mine');
     expect(two.last()).toEqual({ kind: 'saved' });
+  });
+
+  it('what was read before something newer was kept is not taken over afterwards', async () => {
+    const first = note('a');
+    browser.stored.set('k', first);
+    const { keeper, taken, last } = tab(first);
+    await settle();
+    const told = (): void => browser.ears.forEach((hear) => hear({ table: 'pieces', key: 'k' }));
+    browser.stored.set('k', note('b'));
+    // Told twice it is read twice, and the first reading comes back last.
+    browser.slowRead = 200;
+    told();
+    told();
+    await settle();
+    expect(taken.map((n) => n.text)).toEqual(['b']);
+    keeper.change(note('c'));
+    await settle(300);
+    expect(stored()).toBe('c');
+    expect(taken.map((n) => n.text)).toEqual(['b']);
+    expect(last()).toEqual({ kind: 'saved' });
   });
 
   it('a clock gives way to what another tab stores', async () => {
