@@ -6,8 +6,8 @@ import { readPiece, resizeFigure, schemaWords, type Piece } from '../core/piece'
 import { alongBlank, breachWords, planPiece, type Plan, type WirePlan } from '../core/plan';
 import { routeDrawing } from '../core/route';
 import { degrees, mmToAwg } from '../core/units';
-import type { PieceOptions } from './arguments';
 import { inWords, type Said } from '../core/words';
+import type { PieceOptions } from './arguments';
 
 /**
  * Reads a piece from a drawing or a saved piece.

@@ -9,8 +9,8 @@ import { assemblyOf, makeSteps } from '../core/making';
 import { twinAxis, twinOf } from '../core/piece';
 import { mirrorPlan, planPiece } from '../core/plan';
 import { blindMisses, CHOICES, chosen } from '../core/plan/blindPlan.support';
-import { demoPieces } from './pieces';
 import { told } from '../core/words/told.support';
+import { demoPieces } from './pieces';
 
 const pieces = demoPieces();
 

@@ -5,6 +5,7 @@ import {
   printThickness,
   type LengthUnit,
 } from '@core/units';
+import { leastLength, longestLength } from './lengthLimits';
 import { TypedField, type TypedValue } from './TypedField';
 
 /** A length typed in mm or inches, whichever is written; both are shown. */
@@ -40,26 +41,17 @@ export function LengthField({
   const read = (typed: string): TypedValue => {
     const length = parseLength(typed, unit);
     if (!length.ok) return length;
-    if (length.mm >= min && length.mm <= max) return { ok: true, value: length.mm };
+    // A limit may be typed as it is told, which is as exact as that.
+    const value = Math.min(max, Math.max(min, length.mm));
+    if (Math.abs(value - length.mm) < 1e-6) return { ok: true, value };
     const stays = shown === '' ? 'nothing' : withUnit(shown, unit);
-    // Limits are round in millimetres; in inches they are said a little within themselves.
-    const [low, high] =
-      unit === 'mm'
-        ? [`${Number(min.toFixed(2))} mm`, `${max} mm`]
-        : [
-            `${printNumber(Math.ceil((min / 25.4) * 1000) / 1000, 3)} in`,
-            `${printNumber(Math.floor((max / 25.4) * 1000) / 1000, 3)} in`,
-          ];
     if (soThat !== undefined && length.mm < min) {
-      const least = unit === 'mm' ? `${printNumber(Math.ceil(min * 100) / 100, 2)} mm` : low;
-      return {
-        ok: false,
-        message: `At least ${least}, so that ${soThat}. It stays at ${stays}.`,
-      };
+      const least = leastLength(min, unit);
+      return { ok: false, message: `At least ${least}, so that ${soThat}. It stays at ${stays}.` };
     }
     return {
       ok: false,
-      message: `Give a length from ${low} to ${high}. It stays at ${stays}.`,
+      message: `Give a length from ${leastLength(min, unit)} to ${longestLength(max, unit)}. It stays at ${stays}.`,
     };
   };
   const other =

@@ -2,10 +2,10 @@ import { TriangleAlert } from 'lucide-react';
 import { changePath, closePath, drawnPath, endsMeet, type Piece } from '@core/piece';
 import { breachRemedy, breachWords, type Plan, type Unplanned } from '@core/plan';
 import { printThickness } from '@core/units';
-import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { pathData } from '@core/file';
-import { Button } from './ui';
+import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { useUnit, useWords } from '~/state/useWords';
+import { Button } from './ui';
 
 /** Notices shown at once; more would push the figure off the screen. */
 const MOST = 3;

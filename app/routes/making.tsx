@@ -3,6 +3,7 @@ import { ChevronLeft, ChevronRight, NotebookPen, Pause, Play, X } from 'lucide-r
 import { Link, useNavigate } from 'react-router';
 import type { CountKey } from '@core/item';
 import { NO_NOTES, withStep, type MakingRecord, type MakeStep } from '@core/making';
+import type { MakingPlan } from '@core/planning';
 import { SaveTrouble } from '~/components/SaveTrouble';
 import { Button, IconButton } from '~/components/ui';
 import { useAssembly } from '~/screens/dressing/useAssembly';
@@ -16,7 +17,6 @@ import { useMakingRecord } from '~/screens/make/useMakingRecord';
 import { FeltOfMade } from '~/screens/verdict/FeltOfMade';
 import { useShown, useWorkbench } from '~/state/workbench';
 import { loadMaking } from '~/storage/makings';
-import type { MakingPlan } from '@core/planning';
 import type { Route } from './+types/making';
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {

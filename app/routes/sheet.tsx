@@ -5,6 +5,7 @@ import boldUrl from '@fontsource/hanken-grotesk/files/hanken-grotesk-latin-600-n
 import regularUrl from '@fontsource/hanken-grotesk/files/hanken-grotesk-latin-400-normal.woff?url';
 import { writeBendsCsv, writeFigureSvg, writePatternSvg, writePiece } from '@core/file';
 import { PAPERS, type Paper } from '@core/sheet';
+import type { SheetWish } from '@core/planning';
 import { NumberField } from '~/components/NumberField';
 import { PageView } from '~/components/PageView';
 import { StagePanel } from '~/components/StagePanel';
@@ -17,7 +18,6 @@ import { useQuery } from '~/state/useQuery';
 import { usePointer, useShown, useWorkbench } from '~/state/workbench';
 import { report } from '~/storage/report';
 import { besidePlanner } from '~/workers/planner';
-import type { SheetWish } from '@core/planning';
 
 const SHOWN_PAGES = 12;
 

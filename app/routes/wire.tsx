@@ -31,7 +31,8 @@ export default function WireScreen() {
   const [working, setWorking] = useState<Working>('all');
   const judged = useVerdict();
   const verdict = judged.isNow ? judged.verdict : null;
-  const { value: symmetry } = useQuery('symmetry', []);
+  const halves = useQuery('symmetry', []);
+  const symmetry = halves.isNow ? halves.value : null;
   const [pointed, setPointed] = useState<Vec | null>(null);
   const index = usePointer((p) => p.wire);
   const wire = plan?.wires[Math.min(index, plan.wires.length - 1)];

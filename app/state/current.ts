@@ -2,9 +2,9 @@ import type { Remote } from 'comlink';
 import type { Piece } from '@core/piece';
 import type { Bench } from '@core/plan';
 import type { AnswerTo, Planned, Question, QuestionArgs } from '@core/planning';
-import { Latest } from './inTurn';
 import { besidePlanner, planner } from '~/workers/planner';
 import type { DressedPlan, Known, Planner, State } from '~/workers/planner.worker';
+import { Latest } from './inTurn';
 
 /** A state of the open piece with its plan, and the name under which the workers know it. */
 export interface Current extends Planned {

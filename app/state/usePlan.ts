@@ -4,9 +4,9 @@ import type { Dressing } from '@core/dressing';
 import type { Bench, Plan, Progress } from '@core/plan';
 import { onProgress, planner, stopPlanning } from '~/workers/planner';
 import { report } from '~/storage/report';
+import { Stopped, TookTooLong } from '~/workers/restartable';
 import { cardPlan } from './cardPlans';
 import { newState, remember, remembered, type Current } from './current';
-import { Stopped, TookTooLong } from '~/workers/restartable';
 
 export interface PlanState {
   /** the state of the piece that is shown, planned */

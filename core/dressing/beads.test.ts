@@ -3,8 +3,9 @@ import { describe, expect, it, test } from 'vitest';
 import { distance } from '../geometry';
 import type { FigurePath } from '../piece';
 import { plainBead, type Bead, type DressItem } from '../item';
-import { eyesOf } from '.';
 import { planPiece } from '../plan';
+import { told } from '../words/told.support';
+import { eyesOf } from '.';
 import {
   at,
   bar,
@@ -18,7 +19,6 @@ import {
   ring,
   thin,
 } from './fixtures/ground';
-import { told } from '../words/told.support';
 
 const bead = (lengthMm: number, holeMm = 2, more: Partial<Bead> = {}): Bead => ({
   ...plainBead('Bead', lengthMm),

@@ -4,8 +4,8 @@ import { distance, type Vec } from '../geometry';
 import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
 import { DRESS_KINDS, dressSchema, kindOf, newDressItem, plainBead, type DressItem } from '../item';
 import { planPiece } from '../plan';
-import { dressPiece, type Dressed } from '.';
 import { told } from '../words/told.support';
+import { dressPiece, type Dressed } from '.';
 
 const at = (x: number, y: number): Vec => ({ x, y });
 const D = 1;

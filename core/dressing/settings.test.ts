@@ -3,6 +3,8 @@ import { describe, expect, it, test } from 'vitest';
 import type { DressItem, DressOf } from '../item';
 import { FINDING_NAMES } from '../item/kinds/finding';
 import { planPiece } from '../plan';
+import { say } from '../words';
+import { told } from '../words/told.support';
 import { freshItemId, stretchPlace, withItem, withoutItem, withRemedy } from '.';
 import {
   bar,
@@ -16,8 +18,6 @@ import {
   ring,
   thin,
 } from './fixtures/ground';
-import { say } from '../words';
-import { told } from '../words/told.support';
 
 type FindingKind = DressOf<'finding'>['what'];
 const FINDINGS = Object.keys(FINDING_NAMES) as FindingKind[];

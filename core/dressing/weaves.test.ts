@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { newDressItem, type DressItem, type DressOf } from '../item';
-import { bar, dressOne, FRAME, healed, place, ring, thin } from './fixtures/ground';
 import { told } from '../words/told.support';
+import { bar, dressOne, FRAME, healed, place, ring, thin } from './fixtures/ground';
 
 function weave(more: Partial<DressOf<'weave'>> = {}): DressOf<'weave'> {
   const fresh = newDressItem('weave', 'w', place(50, 0, 30), place(50, 6, 30));

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { distance } from '../geometry';
-import { bar, dressOne, FRAME, healed, made, place, ring, thin } from './fixtures/ground';
 import { told } from '../words/told.support';
+import { bar, dressOne, FRAME, healed, made, place, ring, thin } from './fixtures/ground';
 
 const mm = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 describe('coils', () => {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Field, Fields, Scale } from '../field';
 import type { Primitive, Vec } from '../geometry';
-import { type Said } from '../words';
+import type { Said } from '../words';
 
 /** One named part of what an end takes. */
 export interface EndPart {

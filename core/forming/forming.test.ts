@@ -12,6 +12,7 @@ import {
 } from '../geometry';
 import { bendChain, fitChain, followPoints, type Chain, type Strip } from '../strip';
 import { drawAs, knownFigure } from '../strip/knownFigures';
+import { told } from '../words/told.support';
 import {
   bendingMoment,
   DEFAULT_KIT,
@@ -37,7 +38,6 @@ import {
   type TestCoil,
   type Tool,
 } from '.';
-import { told } from '../words/told.support';
 
 const copper = (flowMPa: number, diameterMm = 1): Stiffness => ({
   diameterMm,

@@ -1,9 +1,9 @@
 import type { Dressing } from '../dressing';
 import type { Piece } from '../piece';
 import { METAL_FACTS, type Metal } from '../wire';
+import { asGauge, say, type Said } from '../words';
 import { plasticMoment } from './limits';
 import { GAUGE_SIZES, METRIC_SIZES, type Size } from './sizes';
-import { asGauge, say, type Said } from '../words';
 
 /**
  * A binding wire is pulled tight round the frame. It must fold well before the frame bends under it,

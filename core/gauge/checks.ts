@@ -2,6 +2,7 @@ import { holeNeeded } from '../element';
 import type { FrameHole } from '../item';
 import type { Piece } from '../piece';
 import { METAL_FACTS, wireMassG } from '../wire';
+import { asGauge, asLength, asNumber, asThickness, say, type Said } from '../words';
 import type { Ground } from './ground';
 import { standing, type Standing } from './hold';
 import {
@@ -17,7 +18,6 @@ import {
   toleranceOf,
   type Limits,
 } from './limits';
-import { asGauge, asLength, asNumber, asThickness, say, type Said } from '../words';
 
 export const CHECKS = [
   'stress',

@@ -5,6 +5,7 @@ import { distance, type Vec } from '../geometry';
 import type { Piece } from '../piece';
 import { placeOnWire, type Plan } from '../plan';
 import { METAL_FACTS, TEMPERS, TEMPER_NAMES } from '../wire';
+import { asGauge, asLength, inWords, say, type Said } from '../words';
 import { withGaugeChange, type GaugeChange } from './change';
 import { checksAt } from './checks';
 import { groundFor, type Ground } from './ground';
@@ -14,7 +15,6 @@ import { flowIn, type Held } from './hold';
 import { seriesOf } from './sizes';
 import { rate, RATINGS, type Rated } from './rating';
 import type { Verdict } from './verdict';
-import { asGauge, asLength, inWords, say, type Said } from '../words';
 
 /** A remedy with what it gains, tried before it is offered. */
 export interface GaugeRemedy {

@@ -4,6 +4,7 @@ import { DEFAULT_MAKING, mapFigure, type Piece } from '../piece';
 import { scaling } from '../geometry';
 import { awgToMm, mmToAwg } from '../units';
 import { METAL_FACTS } from '../wire';
+import { told } from '../words/told.support';
 import { withGaugeChange } from './change';
 import type { Check, CheckId } from './checks';
 import { openPath, overlapSeam, pieceOf, planned, ringPiece } from './fixtures/pieces';
@@ -12,7 +13,6 @@ import { gaugeRemedies, type GaugeRemedy } from './remedies';
 import { ALL_SIZES, GAUGE_SIZES, METRIC_SIZES, seriesOf } from './sizes';
 import { groundFor } from './ground';
 import { verdictFrom, verdictOf, type Verdict } from './verdict';
-import { told } from '../words/told.support';
 
 function judged(piece: Piece, limits: Limits = DEFAULT_LIMITS): Verdict {
   const { plan, dressing } = planned(piece);

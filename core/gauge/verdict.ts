@@ -4,6 +4,7 @@ import type { Piece } from '../piece';
 import { placeOnWire, type Plan } from '../plan';
 import { nominalAwg } from '../units';
 import { wireMassG } from '../wire';
+import { asLength, asNumber, capital, joined, say, type Said } from '../words';
 import { bindingFor, type BindingAdvice } from './binding';
 import { checksAt, type Check } from './checks';
 import { groundFor, type Ground } from './ground';
@@ -14,7 +15,6 @@ import { edgesOf, rate, type Edges, type Rated, type Rating } from './rating';
 import { ALL_SIZES, seriesOf, type Size } from './sizes';
 import type { SeamHold } from './ties';
 import { wearNotes, type WearNote } from './wear';
-import { asLength, asNumber, capital, joined, say, type Said } from '../words';
 
 /** A thickness as it was tried. */
 export interface Tried extends Size {

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bar, dressOne, made, place, ring, thin } from '../dressing/fixtures/ground';
 import { newPath } from '../piece';
-import { lie, plaitFactor } from './kinds/braid';
 import { told } from '../words/told.support';
+import { lie, plaitFactor } from './kinds/braid';
 
 const apart = (t: number): number => {
   const [a, b] = [lie(t), lie(t + 1 / 3)];

@@ -1,9 +1,9 @@
 import { holeNeeded } from '../element';
 import { awgToMm, mmToAwg } from '../units';
+import { asGauge, asThickness, say } from '../words';
 import type { Bead } from './bead';
 import type { ItemLike, Problem, Remedy } from './layout';
 import type { Thread } from './thread';
-import { asGauge, asThickness, say } from '../words';
 
 /** The next whole gauge whose wire is not thicker. */
 export const gaugeNotOver = (mm: number): number =>

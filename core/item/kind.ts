@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Field, Fields } from '../field';
+import { say, type Said } from '../words';
 import type { Bead } from './bead';
 import type { CountKey } from './counts';
 import type { Ground } from './ground';
@@ -7,7 +8,6 @@ import type { ItemLike, Layout } from './layout';
 import { stretchSchema, type StretchPlace } from './place';
 import type { Stiffening } from './stiffness';
 import type { Thread } from './thread';
-import { say, type Said } from '../words';
 
 export const ITEM_GROUPS = [
   'Beads',

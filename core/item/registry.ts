@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { withinFields } from '../field';
+import type { Said } from '../words';
 import type { Ground } from './ground';
 import { ITEM_GROUPS, type Given, type ItemGroup, type ItemKind } from './kind';
 import { beads } from './kinds/beads';
@@ -23,7 +24,6 @@ import { weave } from './kinds/weave';
 import { woundBeads } from './kinds/woundBeads';
 import type { ItemLike, Layout, Remedy } from './layout';
 import type { StretchPlace } from './place';
-import type { Said } from '../words';
 import { THIN_COPPER, type Thread } from './thread';
 
 /** Every kind of item that a figure can be dressed with, in the order in which they are offered. */

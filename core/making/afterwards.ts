@@ -1,8 +1,8 @@
 import { endForm } from '../end';
 import type { Dressed } from '../dressing';
 import { kindOf } from '../item';
-import { taskOf, type TaskBook } from './taskBook';
 import { say } from '../words';
+import { taskOf, type TaskBook } from './taskBook';
 
 const JOIN_WORDS = {
   loop: 'by its own loop',

@@ -4,10 +4,10 @@ import type { Piece } from '../piece';
 import { insteadOf, type DressItem } from '../item';
 import { planPiece, type Bench, type Plan } from '../plan';
 import { stepsOf, type WireSteps } from '../steps';
+import { say, type Said } from '../words';
 import { inOrder, type Precedence } from './precedence';
 import type { Task } from './taskBook';
 import { taskGraph } from './tasks';
-import { say, type Said } from '../words';
 
 /** A change that takes a contradiction away, as data. */
 export type OrderChange =

@@ -16,12 +16,12 @@ import {
   type WireSteps,
 } from '../steps';
 import { METAL_FACTS } from '../wire';
+import { asBoth, asGauge, asLength, asOther, say, type Said } from '../words';
 import type { Assembly } from './assembly';
 import { caution, earMetal, strains, type Caution } from './cautions';
 import { PLAIN_REASONS, type Reason } from './reasons';
 import { dressOrders } from './orders';
 import type { Task } from './taskBook';
-import { asBoth, asGauge, asLength, asOther, say, type Said } from '../words';
 
 /** One step of making, as it stands alone on the screen. */
 export interface MakeStep {

@@ -6,6 +6,7 @@ import { DEFAULT_KIT, type Kit } from '../forming';
 import type { Vec } from '../geometry';
 import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
 import { planPiece } from '../plan';
+import { told } from '../words/told.support';
 import {
   assemblyOf,
   inOrder,
@@ -17,7 +18,6 @@ import {
   type Precedence,
   withOrderChange,
 } from '.';
-import { told } from '../words/told.support';
 
 const at = (x: number, y: number): Vec => ({ x, y });
 const place = (x: number, y: number, lengthMm = 0) => ({ x, y, lengthMm });

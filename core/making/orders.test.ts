@@ -3,9 +3,9 @@ import { dressPiece, type Dressed } from '../dressing';
 import { DRESS_KINDS, newDressItem, plainBead, type DressItem, type DressKind } from '../item';
 import { newPath, newPiece, type Piece } from '../piece';
 import { planPiece } from '../plan';
-import { caution, dressOrders, earMetal } from '.';
 import { inWords } from '../words';
 import { told } from '../words/told.support';
+import { caution, dressOrders, earMetal } from '.';
 
 const place = (x: number, y: number, lengthMm = 0) => ({ x, y, lengthMm });
 const QUARTER = Math.tan(Math.PI / 8);

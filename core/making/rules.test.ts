@@ -4,9 +4,9 @@ import { newDressItem, type DressItem, type DressKind } from '../item';
 import { DEFAULT_KIT } from '../forming';
 import { DEFAULT_MAKING, newPath, newPiece, type MakingChoices, type Piece } from '../piece';
 import { planPiece } from '../plan';
-import { assemblyOf, makeSteps, type Assembly, type MakeStep } from '.';
 import { told } from '../words/told.support';
 import { inWords } from '../words';
+import { assemblyOf, makeSteps, type Assembly, type MakeStep } from '.';
 
 const place = (x: number, y: number, lengthMm = 0) => ({ x, y, lengthMm });
 const QUARTER = Math.tan(Math.PI / 8);

@@ -2,9 +2,9 @@ import type { Dressed, Dressing } from '../dressing';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import type { WireSteps } from '../steps';
+import type { Said } from '../words';
 import type { Precedence } from './precedence';
 import type { Reason } from './reasons';
-import { type Said } from '../words';
 
 /** What is done at one stage of making a piece. */
 export interface Task {

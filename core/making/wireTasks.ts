@@ -1,8 +1,8 @@
 import type { Dressed } from '../dressing';
 import { kindOf } from '../item';
 import type { WireSteps } from '../steps';
-import { taskOf, type Group, type TaskBook } from './taskBook';
 import { say, type Said } from '../words';
+import { taskOf, type Group, type TaskBook } from './taskBook';
 
 /**
  * The step of a wire's forming before which beads on a stretch are threaded: the first that bends the

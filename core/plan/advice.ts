@@ -1,8 +1,8 @@
 import type { FigurePath, Piece } from '../piece';
 import type { Strip } from '../strip';
 import { awgToMm, mmToAwg } from '../units';
-import { alongBlank, type OnBlank } from './blank';
 import { asBoth, asGauge, asThickness, counted, say, type Said } from '../words';
+import { alongBlank, type OnBlank } from './blank';
 
 /** A change that answers a warning, as data; the screen offers it and shows what it does. */
 export type Remedy =

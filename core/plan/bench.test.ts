@@ -4,8 +4,8 @@ import { DEFAULT_KIT, insideFromTool, typicalStiffness, type Kit, type TestCoil 
 import { distance, flattenSegment } from '../geometry';
 import { newPath, newPiece, nodesOf, twinAxis, twinOf, type BendEdit, type Piece } from '../piece';
 import { drawAs, knownFigure } from '../strip/knownFigures';
-import { mirrorPlan, placeOnWire, planPiece, type Plan, type WirePlan } from '.';
 import { told } from '../words/told.support';
+import { mirrorPlan, placeOnWire, planPiece, type Plan, type WirePlan } from '.';
 
 const pieceOf = (seed: number, bends: number, change: Partial<Piece> = {}): Piece => ({
   ...newPiece('p', 'Test', ''),

@@ -1,5 +1,5 @@
-import type { Breach } from './laws';
 import { asLength, asNumber, asThickness, say, type Said } from '../words';
+import type { Breach } from './laws';
 
 /** Why a wire is not planned, in a maker's words. */
 export function breachWords({ law, is, should }: Breach): Said {

@@ -17,8 +17,8 @@ import { blindDistance } from '../strip/blindBender';
 import { randomPlaces, smoothScribble, wanderingRow } from '../strip/scribbles';
 import { drawFigure, drawnAs, FAMILIES, pointsOfFigure, turnOf } from '../strip/turnFigures';
 import { degrees } from '../units';
-import { breachRemedy, breachWords, planPiece } from '.';
 import { told } from '../words/told.support';
+import { breachRemedy, breachWords, planPiece } from '.';
 
 const DEG = Math.PI / 180;
 const D = 1.024;

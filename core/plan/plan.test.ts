@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { distance } from '../geometry';
 import { DEFAULT_SEAM, newPath, newPiece, nodesOf, type FigurePath, type Piece } from '../piece';
 import { drawAs, knownFigure } from '../strip/knownFigures';
-import { bendLabels, placeOnWire, planPiece } from '.';
 import { told } from '../words/told.support';
+import { bendLabels, placeOnWire, planPiece } from '.';
 
 const base = (paths: FigurePath[], change: Partial<Piece> = {}): Piece => ({
   ...newPiece('p', 'Test', '2026-11-02T17:00:00.000Z'),

@@ -13,6 +13,7 @@ import {
 } from '../steps';
 import { printBoth, printGauge, printNumber, type LengthUnit } from '../units';
 import { METAL_FACTS, TEMPER_NAMES } from '../wire';
+import { inWords, type Said } from '../words';
 import { wrapped, type Block } from './blocks';
 import { checkLines } from './checkLines';
 import {
@@ -31,7 +32,6 @@ import { ROW_MM, stripRows } from './stripRows';
 import { pegPages } from './pegPages';
 import { CELL_ROW_MM, stepRows } from './stepCells';
 import { bendTable, LINE_MM, partLines } from './tables';
-import { inWords, type Said } from '../words';
 
 export interface SheetOptions {
   readonly paper: Paper['id'];

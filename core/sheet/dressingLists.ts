@@ -7,10 +7,10 @@ import type { Piece } from '../piece';
 import { alongBlank, type Plan } from '../plan';
 import { printBoth, printGauge, printLength, printNumber, type LengthUnit } from '../units';
 import { METAL_FACTS } from '../wire';
+import { inWords, type Said } from '../words';
 import { wrapped, type Block } from './blocks';
 import { MARGIN_MM, rule, words, type Item } from './items';
 import { LINE_MM } from './tables';
-import { inWords, type Said } from '../words';
 
 const line = (points: readonly Vec[]): string =>
   points.length > 1 ? `M${points.map((p) => `${p.x.toFixed(2)} ${p.y.toFixed(2)}`).join('L')}` : '';

@@ -3,10 +3,10 @@ import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import { moveWords, pegPlan, stepsOf, type Peg, type WireSteps } from '../steps';
 import { printLength, type LengthUnit } from '../units';
+import { inWords } from '../words';
 import type { SheetOptions } from './buildSheet';
 import { MARGIN_MM, words, type Item, type Page, type Paper } from './items';
 import { HEADER_MM, patternPages } from './patternPages';
-import { inWords } from '../words';
 
 const LINE_MM = 5;
 

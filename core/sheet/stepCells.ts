@@ -13,9 +13,9 @@ import { placeOnWire, type Plan, type WirePlan } from '../plan';
 import { formedPart, poseStrip, stepTitle, turnWord, type Step, type WireSteps } from '../steps';
 import { isBend } from '../strip';
 import { bareLength, degrees, type LengthUnit, printLength } from '../units';
+import { inWords } from '../words';
 import { MARGIN_MM, rule, words, type Item, type Paper } from './items';
 import { patternBox } from './patternPages';
-import { inWords } from '../words';
 
 const COLUMNS = 4;
 const GAP_MM = 3;

@@ -10,8 +10,8 @@ import {
   type WorkMark,
 } from '../steps';
 import { bareLength, degrees, type LengthUnit, printBoth, printLength } from '../units';
-import { MARGIN_MM, rule, words, type Item } from './items';
 import { inWords } from '../words';
+import { MARGIN_MM, rule, words, type Item } from './items';
 
 export const LINE_MM = 5;
 

@@ -3,9 +3,9 @@ import { END_KINDS, newEnd, type WireEnd } from '../end';
 import { DEFAULT_KIT } from '../forming';
 import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
 import { planPiece } from '../plan';
-import { endOrder, endWords } from '.';
 import { told } from '../words/told.support';
 import { asLength, say, type Said } from '../words';
+import { endOrder, endWords } from '.';
 
 const BAR = newPath(
   'b',

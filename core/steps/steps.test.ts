@@ -6,9 +6,9 @@ import { newPath, newPiece, nodesOf, type FigureNode, type Piece } from '../piec
 import { formedLine, mirrorPlan, planPiece, type WirePlan } from '../plan';
 import { drawAs, knownFigure } from '../strip/knownFigures';
 import { isBend, type Strip } from '../strip';
+import { told } from '../words/told.support';
 import { armNames, armsOf, pegPlan, poseStrip, stepsOf, tailMoves, workMarks } from '.';
 import { moveWords, troubleWords, beginWords, measureWords } from './words';
-import { told } from '../words/told.support';
 
 const piece = (nodes: FigureNode[], change: Partial<Piece> = {}, closed = false): Piece => ({
   ...newPiece('p', 'Test', ''),

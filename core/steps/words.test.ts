@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { DEFAULT_KIT } from '../forming';
 import { newPath, newPiece, type FigureNode, type Piece } from '../piece';
 import { planPiece } from '../plan';
+import { told } from '../words/told.support';
+import { inWords } from '../words';
 import {
   beginWords,
   bendOrder,
@@ -15,8 +17,6 @@ import {
   troubleWords,
   turnWord,
 } from '.';
-import { told } from '../words/told.support';
-import { inWords } from '../words';
 
 const pieceOf = (nodes: FigureNode[], change: Partial<Piece> = {}): Piece => ({
   ...newPiece('p', 'Test', ''),

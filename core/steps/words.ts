@@ -1,11 +1,11 @@
 import { jawWidths, type Kit } from '../forming';
 import { degrees } from '../units';
 import { alongBlank, type Plan, type PlannedBend, type WirePlan } from '../plan';
+import { asBoth, asLength, counted, say, type Said } from '../words';
 import type { Trouble } from './room';
 import type { Measure, Step, WireSteps } from './stepsOf';
 import type { TailMove, Threading } from './tail';
 import type { WorkMark } from './ways';
-import { asBoth, asLength, counted, say, type Said } from '../words';
 
 /** Which way the wire turns for someone working outwards with the front in view. */
 export const turnWord = (angleRad: number): 'right' | 'left' => (angleRad > 0 ? 'right' : 'left');

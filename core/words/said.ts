@@ -6,8 +6,8 @@ import {
   printNumber,
   printSize,
   printThickness,
+  type LengthUnit,
 } from '../units';
-import type { LengthUnit } from '../units';
 
 /** A number in a sentence, in mm or radians, printed when the sentence is read. */
 export type Quantity =

@@ -9,8 +9,8 @@ import {
 } from '@core/steps';
 import { bareLength, degrees, type LengthUnit } from '@core/units';
 import { usePiece } from '~/state/workbench';
-import { RowOfBend, Turn, useBendRow, useScrolledTo } from './BendTable';
 import { useWords } from '~/state/useWords';
+import { RowOfBend, Turn, useBendRow, useScrolledTo } from './BendTable';
 
 /** Both arms of a figure alike on both sides, next to each other, each with its own turning. */
 export function ArmsTable({

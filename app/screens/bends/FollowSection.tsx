@@ -12,8 +12,8 @@ import { kneeOf, tradeOff, type FollowPoint } from '@core/plan';
 import { printNumber, printThickness, type LengthUnit } from '@core/units';
 import { Button, Section } from '~/components/ui';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
-import { useFollow } from './useFollow';
 import { useUnit } from '~/state/useWords';
+import { useFollow } from './useFollow';
 
 const words = (p: FollowPoint, unit: LengthUnit): string =>
   `${p.bends} ${p.bends === 1 ? 'bend' : 'bends'}, at most ${printThickness(p.strayMm, unit)} off the line`;

@@ -4,8 +4,8 @@ import { moveWords, type Peg, type PegAnswer, type WireSteps } from '@core/steps
 import { printLength, printNumber, type LengthUnit } from '@core/units';
 import { Choices, Section } from '~/components/ui';
 import { usePointer, useWorkbench } from '~/state/workbench';
-import { PEG_CHOICES, type PegChoice } from './pegChoice';
 import { useWords } from '~/state/useWords';
+import { PEG_CHOICES, type PegChoice } from './pegChoice';
 
 /** Winding round pegs: on a board with holes, or round pins on the printed pattern. */
 export function PegSection({

@@ -7,10 +7,10 @@ import { NumberControl } from '~/components/NumberControl';
 import { Tick } from '~/components/Tick';
 import { Button, Choices, Picker } from '~/components/ui';
 import { useEdit } from '~/state/workbench';
+import { useWords } from '~/state/useWords';
 import { BeadFields } from './BeadFields';
 import { PlaceFields } from './PlaceFields';
 import { ThreadFields } from './ThreadFields';
-import { useWords } from '~/state/useWords';
 
 /** All choices of one item, what it takes, and what is wrong with it. */
 export function ItemEditor({

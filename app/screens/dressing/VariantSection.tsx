@@ -8,10 +8,11 @@ import {
   variantOf,
   type VariantRules,
 } from '@core/dressing';
-import { type Verdict } from '@core/gauge';
+import type { Verdict } from '@core/gauge';
 import { COUNT_WORDS } from '@core/item';
 import { figureBox, type Piece } from '@core/piece';
 import { printGauge, printLength, type LengthUnit } from '@core/units';
+import { inWords } from '@core/words';
 import { NumberField } from '~/components/NumberField';
 import { Tick } from '~/components/Tick';
 import { Button, Choices, Section } from '~/components/ui';
@@ -20,7 +21,6 @@ import { keepAsPiece } from '~/state/keepAsPiece';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { besidePlanner } from '~/workers/planner';
 import type { DressedPlan } from '~/workers/planner.worker';
-import { inWords } from '@core/words';
 
 /** The same piece in another size, with rules for all that does not simply grow with it. */
 export function VariantSection() {

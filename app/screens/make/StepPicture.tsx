@@ -4,12 +4,12 @@ import { growBox, type Box } from '@core/geometry';
 import type { MakeStep } from '@core/making';
 import type { Piece } from '@core/piece';
 import type { Plan } from '@core/plan';
+import type { MakingPlan } from '@core/planning';
 import { MarkList } from '~/components/DressingLayer';
 import { useExtent } from '~/components/FigureView';
 import { dressedExtent, WireDrawing } from '~/components/WireDrawing';
 import { createRehearsal } from '~/screens/rehearse/rehearsal';
 import { RehearsalDrawing } from '~/screens/rehearse/RehearsalDrawing';
-import type { MakingPlan } from '@core/planning';
 import { useWords } from '~/state/useWords';
 
 /** The items that are on before or with a step. */

@@ -4,8 +4,8 @@ import { Collapsible } from 'radix-ui';
 import { Link } from 'react-router';
 import { type Check, type Verdict } from '@core/gauge';
 import { printGauge, printNumber, printThickness, type LengthUnit } from '@core/units';
-import { percent, sentence } from './words';
 import { useUnit } from '~/state/useWords';
+import { percent, sentence } from './words';
 
 const printValue = ({ unit }: Check, value: number, leading: LengthUnit): string => {
   if (unit === 'mm') return printThickness(value, leading);

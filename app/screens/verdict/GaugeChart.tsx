@@ -12,8 +12,8 @@ import {
 } from 'recharts';
 import { RATINGS, type Check, type Rating, type Tried, type Verdict } from '@core/gauge';
 import { awgToMm, printGauge, printThickness, type LengthUnit } from '@core/units';
-import { useUnit } from '~/state/useWords';
 import { inWords } from '@core/words';
+import { useUnit } from '~/state/useWords';
 
 /** The highest share shown, %: what is beyond runs out of the picture. */
 const TOP = 200;

@@ -11,12 +11,12 @@ import type { Vec } from '@core/geometry';
 import { printGauge, printLength, printThickness } from '@core/units';
 import { Button, Section } from '~/components/ui';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
+import { useUnit, useWords } from '~/state/useWords';
 import { Behind } from './Behind';
 import { FeltChoice } from './FeltChoice';
 import { GaugeChart } from './GaugeChart';
 import { percent, sentence } from './words';
 import type { VerdictState } from './useVerdict';
-import { useUnit, useWords } from '~/state/useWords';
 
 /** Which gauge, with its reasons: the answer first, then what is behind it. */
 export function VerdictSection({

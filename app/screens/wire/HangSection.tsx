@@ -9,9 +9,9 @@ import { MarkList } from '~/components/DressingLayer';
 import { WireDrawing } from '~/components/WireDrawing';
 import { Button, Section } from '~/components/ui';
 import { useEdit, usePiece } from '~/state/workbench';
+import { useUnit } from '~/state/useWords';
 import { drawnBox } from './hangPicture';
 import { hangWords, isTilted } from './hangWords';
-import { useUnit } from '~/state/useWords';
 
 /** How the piece hangs with all that is on it, drawn as it comes to rest. */
 export function HangSection({

@@ -1,8 +1,8 @@
 import { bailLength } from '../../element';
 import { lengthField, turnsField } from '../../field';
+import { asCount, say } from '../../words';
 import { at, ring, tail } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
-import { asCount, say } from '../../words';
 
 export const bail = endKind({
   kind: 'bail',

@@ -1,8 +1,8 @@
 import { lengthField } from '../../field';
 import { line } from '../../geometry';
+import { asLength, say } from '../../words';
 import { at, ring } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
-import { asLength, say } from '../../words';
 
 export const earHook = endKind({
   kind: 'ear-hook',

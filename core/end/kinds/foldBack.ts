@@ -1,9 +1,9 @@
 import { lengthField } from '../../field';
 import { line } from '../../geometry';
 import { developedFold } from '../../strip';
+import { asLength, say } from '../../words';
 import { at, ring } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
-import { asLength, say } from '../../words';
 
 export const foldBack = endKind({
   kind: 'fold-back',

@@ -1,8 +1,8 @@
 import { keptLength, lengthField } from '../../field';
 import { line } from '../../geometry';
+import { asLength, say } from '../../words';
 import { at, ring, tail } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
-import { asLength, say } from '../../words';
 
 export const hook = endKind({
   kind: 'hook',

@@ -1,9 +1,9 @@
 import { loopLength } from '../../element';
 import { lengthField } from '../../field';
 import { line } from '../../geometry';
+import { asLength, say } from '../../words';
 import { at, ring } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
-import { asLength, say } from '../../words';
 
 export const hoop = endKind({
   kind: 'hoop',

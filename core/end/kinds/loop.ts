@@ -1,8 +1,8 @@
 import { loopLength } from '../../element';
 import { keptLength, lengthField } from '../../field';
+import { say } from '../../words';
 import { ALMOST_ROUND, at, ring, tail } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
-import { say } from '../../words';
 
 export const loop = endKind({
   kind: 'loop',

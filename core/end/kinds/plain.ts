@@ -1,8 +1,8 @@
 import { lengthField } from '../../field';
 import { line } from '../../geometry';
+import { asBoth, say } from '../../words';
 import { at, tail } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
-import { asBoth, say } from '../../words';
 
 export const plain = endKind({
   kind: 'plain',

@@ -1,8 +1,8 @@
 import { spiralLength, spiralOutside } from '../../element';
 import { keptLength, lengthField, turnsField } from '../../field';
+import { asCount, asLength, say } from '../../words';
 import { spiralShape, tail } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
-import { asCount, asLength, say } from '../../words';
 
 export const spiral = endKind({
   kind: 'spiral',

@@ -2,9 +2,9 @@ import { stemWraps } from '../../element';
 import { lengthField, turnsField } from '../../field';
 import { line } from '../../geometry';
 import { developedFold } from '../../strip';
+import { asCount, asLength, say } from '../../words';
 import { at, ring, tail, wrapStrokes } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
-import { asCount, asLength, say } from '../../words';
 
 export const toggle = endKind({
   kind: 'toggle',

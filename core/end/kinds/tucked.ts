@@ -1,8 +1,8 @@
 import { coilTurn } from '../../element';
 import { lengthField, turnsField } from '../../field';
+import { asCount, say } from '../../words';
 import { tail, wrapStrokes } from '../draw';
 import { BARE, endKind, LOOP } from '../endKind';
-import { asCount, say } from '../../words';
 
 export const tucked = endKind({
   kind: 'tucked',

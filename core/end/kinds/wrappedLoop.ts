@@ -1,9 +1,9 @@
 import { loopLength, stemWraps } from '../../element';
 import { lengthField, turnsField } from '../../field';
 import { line } from '../../geometry';
+import { asCount, say } from '../../words';
 import { at, ring, tail, wrapStrokes } from '../draw';
 import { endKind, LOOP } from '../endKind';
-import { asCount, say } from '../../words';
 
 export const wrappedLoop = endKind({
   kind: 'wrapped-loop',

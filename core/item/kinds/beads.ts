@@ -1,5 +1,6 @@
 import { lengthField, wholeField, wholeOrField, type ValuesOf } from '../../field';
 import { distance, mix, sub, unit } from '../../geometry';
+import { asLength, asThickness, counted, say } from '../../words';
 import { plainBead, type Bead } from '../bead';
 import { beadMark, beadUses, type PlacedBead } from '../draw';
 import { beadsField } from '../fields';
@@ -11,7 +12,6 @@ import { BEADED, stiffer } from '../stiffness';
 import { THIN_COPPER } from '../thread';
 import { drop } from './drop';
 import { woundBeads } from './woundBeads';
-import { asLength, asThickness, counted, say } from '../../words';
 
 const fields = {
   beads: beadsField(),

@@ -1,13 +1,13 @@
 import { bundleWrap } from '../../element';
 import { turnsField, wholeField } from '../../field';
 import { distance } from '../../geometry';
+import { counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { middleMm, turnStroke } from '../ground';
 import { itemKind, TUCK, type ItemTie } from '../kind';
 import { BARE, type Problem } from '../layout';
 import { GRIP, sleeve, stiffer } from '../stiffness';
-import { counted, say } from '../../words';
 
 /** A wire to be bound to lies this near, in wire diameters. */
 export const BIND_REACH = 2.2;

@@ -1,5 +1,6 @@
 import { TWIST_LIMIT_RAD } from '../../element';
 import { lengthField } from '../../field';
+import { asAngle, asLength, asThickness, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import {
@@ -16,7 +17,6 @@ import {
 import { itemKind } from '../kind';
 import { BARE, type Problem } from '../layout';
 import { stiffer } from '../stiffness';
-import { asAngle, asLength, asThickness, counted, say } from '../../words';
 
 const STRANDS = 3;
 /** Places at which one pitch is measured and drawn. */

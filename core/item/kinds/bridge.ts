@@ -1,13 +1,13 @@
 import { coilTurn } from '../../element';
 import { turnsField } from '../../field';
 import { distance, sub, unit } from '../../geometry';
+import { asLength, counted, say } from '../../words';
 import { plainBead } from '../bead';
 import { beadMark, beadUses } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
 import { middleMm, moved, turnStroke, type Run } from '../ground';
 import { holesOfOwnWire } from '../holes';
 import { itemKind, TUCK, type ItemTie } from '../kind';
-import { asLength, counted, say } from '../../words';
 
 export const bridge = itemKind({
   kind: 'bridge',

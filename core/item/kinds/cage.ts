@@ -1,11 +1,11 @@
 import { stoneWrap } from '../../element';
 import { gramsField, lengthField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
+import { asLength, counted, say } from '../../words';
 import { oval, wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
-import { asLength, counted, say } from '../../words';
 
 export const cage = itemKind({
   kind: 'cage',

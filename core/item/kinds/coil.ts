@@ -1,12 +1,12 @@
 import { coilLength, coverTurns } from '../../element';
 import { lengthField } from '../../field';
+import { asLength, asNumber, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { spanOf, turnStroke } from '../ground';
 import { itemKind, TUCK } from '../kind';
 import { BARE } from '../layout';
 import { GRIP, sleeve, stiffer } from '../stiffness';
-import { asLength, asNumber, counted, say } from '../../words';
 
 export const coil = itemKind({
   kind: 'coil',

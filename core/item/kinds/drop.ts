@@ -1,12 +1,12 @@
 import { loopLength, stemWraps } from '../../element';
 import { choiceField, lengthField, turnsField } from '../../field';
 import type { Vec } from '../../geometry';
+import { asLength, counted, say } from '../../words';
 import { plainBead } from '../bead';
 import { beadMark, beadUses } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
 import { holesOfOwnWire } from '../holes';
 import { itemKind } from '../kind';
-import { asLength, counted, say } from '../../words';
 
 const circle = (center: Vec, radius: number, steps = 28): Vec[] =>
   Array.from({ length: steps + 1 }, (_, i) => {

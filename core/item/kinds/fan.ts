@@ -1,12 +1,12 @@
 import { bundleWrap } from '../../element';
 import { lengthField, turnsField, wholeField } from '../../field';
 import { distance, sub, unit, type Vec } from '../../geometry';
+import { asLength, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { moved, turnStroke } from '../ground';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
-import { asLength, counted, say } from '../../words';
 
 /** An arc through two points with a rise to the right of the way between them, as points. */
 function bow(a: Vec, b: Vec, rise: number): { points: Vec[]; lengthMm: number } {

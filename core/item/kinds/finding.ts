@@ -9,12 +9,12 @@ import {
   type ValuesOf,
 } from '../../field';
 import type { Vec } from '../../geometry';
+import { asLength, say } from '../../words';
 import { oval, wireMark, wireUse } from '../draw';
 import { threadField } from '../fields';
 import type { Ground } from '../ground';
 import { itemKind, type ItemOf } from '../kind';
 import { BARE, type DressMark, type WireUse } from '../layout';
-import { asLength, say } from '../../words';
 
 export const FINDING_NAMES = {
   bail: 'Bail',

@@ -1,9 +1,9 @@
 import { flattened } from '../../element';
 import { flagField, lengthField, shareField } from '../../field';
+import { asLength, asNumber, asThickness, say } from '../../words';
 import { spanOf, spotsOf } from '../ground';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
-import { asLength, asNumber, asThickness, say } from '../../words';
 
 /** Hammered thinner than this share of the wire it cracks at its edges if it is bent afterwards. */
 const THIN_SHARE = 0.55;

@@ -1,13 +1,13 @@
 import { stemWraps } from '../../element';
 import { turnsField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
+import { asLength, counted, say } from '../../words';
 import { plainBead } from '../bead';
 import { beadMark, beadUses } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
 import { middleMm, moved, outside, right } from '../ground';
 import { holeProblem } from '../holes';
 import { itemKind, TUCK } from '../kind';
-import { asLength, counted, say } from '../../words';
 
 /** Round an ellipse with these half axes, mm (Ramanujan, off by less than 0.01 % up to 3 : 1). */
 const ellipse = (a: number, b: number): number => {

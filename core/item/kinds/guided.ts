@@ -1,11 +1,11 @@
 import { guidedTurn } from '../../element';
 import { lengthField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
+import { asLength, asThickness, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { itemKind } from '../kind';
 import { BARE, type Problem } from '../layout';
-import { asLength, asThickness, counted, say } from '../../words';
 
 export const guided = itemKind({
   kind: 'guided',

@@ -1,6 +1,7 @@
 import { coilTurn } from '../../element';
 import { wholeField } from '../../field';
 import { distance } from '../../geometry';
+import { say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { spanOf, turnStroke, type Spot } from '../ground';
@@ -8,7 +9,6 @@ import { itemKind, TUCK } from '../kind';
 import { BARE } from '../layout';
 import { laced, paired, WEAVE_TIES } from '../pairs';
 import { GRIP, sleeve, stiffer, WEAVE_GRIP } from '../stiffness';
-import { say } from '../../words';
 
 export const lacing = itemKind({
   kind: 'lacing',

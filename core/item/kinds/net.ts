@@ -1,12 +1,12 @@
 import { coilTurn, evenSpokes, netOf } from '../../element';
 import { lengthField, wholeField } from '../../field';
 import { sub, type Vec } from '../../geometry';
+import { asLength, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { turnStroke, type Ground } from '../ground';
 import { itemKind, TUCK } from '../kind';
 import { BARE, type Problem } from '../layout';
-import { asLength, counted, say } from '../../words';
 
 /** How far the frame is from a point in a direction, to the wire's middle; null if there is none. */
 function frameTowards(ground: Ground, from: Vec, angle: number): number | null {

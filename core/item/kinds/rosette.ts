@@ -1,11 +1,11 @@
 import { coilTurn, cuppedWidth, loopLength, stemWraps } from '../../element';
 import { lengthField, turnsField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
+import { asLength, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
-import { asLength, counted, say } from '../../words';
 
 export const rosette = itemKind({
   kind: 'rosette',

@@ -1,11 +1,11 @@
 import { choiceField, wholeField } from '../../field';
+import { asLength, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { alongPoints, moved, right, spanOf, spotsOf, turnsBack } from '../ground';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
 import { stiffer } from '../stiffness';
-import { asLength, counted, say } from '../../words';
 
 /** Steps at which a strand is drawn and measured, mm. */
 const FINE_MM = 0.1;

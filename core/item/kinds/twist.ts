@@ -1,12 +1,12 @@
 import { mostTwist, TWIST_LIMIT_RAD, twistOf } from '../../element';
 import { turnsField, wholeField } from '../../field';
+import { asAngle, asLength, asThickness, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { inLayers, middleMm, moved, outside, right, spanOf, spotsOf } from '../ground';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
 import { stiffer } from '../stiffness';
-import { asAngle, asLength, asThickness, counted, say } from '../../words';
 
 /** Strands that lie steeper than this come near to where twisted soft wire snaps (45°). */
 const STEEP_RAD = (38 * Math.PI) / 180;

@@ -1,6 +1,7 @@
 import { eightAdvance, weaveBetween, type Eight } from '../../element';
 import { choiceField, wholeField, wholeOrField } from '../../field';
 import { distance, sub, unit, type Vec } from '../../geometry';
+import { asLength, asThickness, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { moved, spanOf, turnStroke } from '../ground';
@@ -8,7 +9,6 @@ import { itemKind, TUCK } from '../kind';
 import { BARE, type Problem } from '../layout';
 import { laced, paired, WEAVE_TIES } from '../pairs';
 import { GRIP, sleeve, stiffer, WEAVE_GRIP } from '../stiffness';
-import { asLength, asThickness, counted, say } from '../../words';
 
 export const weave = itemKind({
   kind: 'weave',

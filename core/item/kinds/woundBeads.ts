@@ -1,6 +1,7 @@
 import { coilTurn } from '../../element';
 import { turnsField } from '../../field';
 import type { Vec } from '../../geometry';
+import { counted, say } from '../../words';
 import { plainBead } from '../bead';
 import { beadMark, beadUses, type PlacedBead } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
@@ -8,7 +9,6 @@ import { middleMm, moved, outside, right, spanOf, turnStroke } from '../ground';
 import { holesOfOwnWire } from '../holes';
 import { itemKind, TUCK } from '../kind';
 import { BEADED, stiffer } from '../stiffness';
-import { counted, say } from '../../words';
 
 export const woundBeads = itemKind({
   kind: 'wound-beads',
