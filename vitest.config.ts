@@ -8,9 +8,29 @@ export default defineConfig({
     alias: { '~': here('./app'), '@core': here('./core'), '@demo': here('./demo') },
   },
   test: {
-    include: ['{core,app,cli,demo,offline,scripts,server}/**/*.test.{ts,tsx}'],
     setupFiles: ['./scripts/propertySeed.ts'],
     environment: 'node',
     testTimeout: 180_000,
+    maxWorkers: '100%',
+    projects: [
+      {
+        extends: true,
+        test: {
+          name: 'core',
+          include: ['{core,cli,demo,offline,scripts,server}/**/*.test.ts'],
+          // Pure functions: what one file loads serves the next.
+          isolate: false,
+        },
+      },
+      // What is tried here stands in for the browser: each file on its own.
+      { extends: true, test: { name: 'app', include: ['app/**/*.test.{ts,tsx}'] } },
+    ],
+    coverage: {
+      provider: 'v8',
+      include: ['core/**/*.ts'],
+      exclude: ['**/*.test.ts', '**/*.support.ts', '**/fixtures/**'],
+      reporter: ['text-summary', 'html'],
+      reportsDirectory: 'node_modules/.cache/hush-road/coverage',
+    },
   },
 });

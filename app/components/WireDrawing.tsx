@@ -107,7 +107,7 @@ export const WireDrawing = memo(function WireDrawing({
       ) : (
         plan.wires.map((wire) => (
           <g key={wire.pathId}>
-            {endShapes(piece, plan, wire).map((shape, i) => (
+            {endShapes(plan, wire).map((shape, i) => (
               <WireStroke key={i} data={pathData([shape])} diameterMm={d} colours={colours} />
             ))}
             <WireStroke
@@ -137,7 +137,7 @@ function ManyWires({ piece, plan }: { piece: Piece; plan: Plan }) {
       .map(
         (w) =>
           pathData(formedShapes(w)) +
-          endShapes(piece, plan, w)
+          endShapes(plan, w)
             .map((s) => pathData([s]))
             .join(''),
       )
@@ -220,7 +220,7 @@ export const SketchDrawing = memo(function SketchDrawing({
 export function drawnExtent(piece: Piece, plan: Plan, dressing: Dressing | null = null): Vec[] {
   const beads = piece.shapes.flatMap((s) => s.beads);
   const wires = plan.wires.flatMap((wire) => {
-    const shapes = [...formedShapes(wire), ...endShapes(piece, plan, wire)];
+    const shapes = [...formedShapes(wire), ...endShapes(plan, wire)];
     return shapes.flatMap((s) => [startOf(s), ...flattenSegment(s, 0.2)]);
   });
   return [...wires, ...beads, ...(dressing ? dressedExtent(dressing) : [])];

@@ -1,8 +1,7 @@
 import { pathData } from '@core/file';
 import { withDensity } from '@core/file/pngDensity';
 import { perp, scale } from '@core/geometry';
-import type { Piece } from '@core/piece';
-import { bendLabels, endShapes, formedShapes, placeOnWire, type Plan } from '@core/plan';
+import { bendLabels, endShapes, formedShapes, placeOnWire, widestMm, type Plan } from '@core/plan';
 import { patternBox } from '@core/sheet';
 import type { Answer } from './planner.worker';
 
@@ -12,8 +11,8 @@ const MOST_PX = 60_000_000;
 const WIDEST_PX = 16_000;
 
 /** The pattern at true size as a PNG, so many dots to the inch. */
-export async function drawPattern(piece: Piece, plan: Plan, dpi: number): Promise<Answer<Blob>> {
-  const box = patternBox(piece, plan);
+export async function drawPattern(plan: Plan, dpi: number): Promise<Answer<Blob>> {
+  const box = patternBox(plan);
   if (!box) return { ok: false, message: 'There is nothing drawn yet.' };
   const pxPerMm = dpi / 25.4;
   const width = Math.ceil((box.maxX - box.minX + 2 * MARGIN_MM) * pxPerMm);
@@ -39,16 +38,19 @@ export async function drawPattern(piece: Piece, plan: Plan, dpi: number): Promis
   );
   pen.lineCap = 'round';
   pen.lineJoin = 'round';
-  const d = piece.wire.diameterMm;
   const stroke = (data: string, widthMm: number, colour: string): void => {
     pen.lineWidth = widthMm;
     pen.strokeStyle = colour;
     pen.stroke(new Path2D(data));
   };
-  const wires = plan.wires.map((w) => pathData([...formedShapes(w), ...endShapes(piece, plan, w)]));
-  for (const data of wires) stroke(data, d, '#c9cfd2');
-  for (const data of wires) stroke(data, 0.15, '#14191e');
+  const wires = plan.wires.map((w) => ({
+    data: pathData([...formedShapes(w), ...endShapes(plan, w)]),
+    diameterMm: w.stock.diameterMm,
+  }));
+  for (const { data, diameterMm } of wires) stroke(data, diameterMm, '#c9cfd2');
+  for (const { data } of wires) stroke(data, 0.15, '#14191e');
   for (const w of plan.wires) {
+    const d = w.stock.diameterMm;
     for (const b of w.bends) {
       const grip = placeOnWire(w, b.gripMm);
       if (!grip) continue;
@@ -63,7 +65,7 @@ export async function drawPattern(piece: Piece, plan: Plan, dpi: number): Promis
   pen.fillStyle = '#0d6b6b';
   pen.font = '2.3px sans-serif';
   pen.textAlign = 'center';
-  for (const label of bendLabels(plan, 'gripMm', d / 2 + 2.2, 2.4)) {
+  for (const label of bendLabels(plan, 'gripMm', widestMm(plan) / 2 + 2.2, 2.4)) {
     pen.fillText(String(label.bend + 1), label.at.x, label.at.y + 0.8);
   }
   const blob = await canvas.convertToBlob({ type: 'image/png' });

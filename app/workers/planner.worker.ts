@@ -256,15 +256,13 @@ const planner = {
   dxf: (state: State, twin: boolean): Promise<Known<string>> =>
     about(state, async (planning) => {
       const { writeDxf } = await import('@core/file/writeDxf');
-      const { piece, plan } = planning.hand(twin);
-      return writeDxf(piece, plan);
+      return writeDxf(planning.hand(twin).plan);
     }),
 
   /** The pattern as a picture, so many dots to the inch. */
   png: (state: State, twin: boolean, dpi: number): Promise<Known<Answer<Blob>>> =>
     about(state, (planning) => {
-      const { piece, plan } = planning.hand(twin);
-      return drawPattern(piece, plan, dpi);
+      return drawPattern(planning.hand(twin).plan, dpi);
     }),
 };
 

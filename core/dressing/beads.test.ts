@@ -183,7 +183,7 @@ describe('hanging', () => {
   it('eyes of the ends are found, and whether they are shut', () => {
     const piece = pieceWith([looped], []);
     const plan = planPiece(piece);
-    const [eye, ...rest] = eyesOf(piece, plan, plan.wires[0]!);
+    const [eye, ...rest] = eyesOf(plan, plan.wires[0]!);
     expect(rest).toEqual([]);
     expect(eye).toMatchObject({ insideMm: 4, shuts: true });
     // Stem of two wraps, then half the loop.

@@ -47,12 +47,13 @@ function together<T extends { readonly count: number }>(
 export function dressPiece(piece: Piece, plan: Plan): Dressing {
   const ground = groundOf(piece, plan);
   const items = piece.dressing.flatMap((item): Dressed[] => {
-    const laid = layItem(ground, item);
+    const laid = layItem(ground.at(item.on), item);
     if (!laid) return [];
     const run = ground.runAt(item.on);
     const place =
       kindOf(item).place === 'free' || !run ? item.on : run.spot((run.fromMm + run.toMm) / 2).at;
-    return [{ item, ...laid, place: { x: place.x, y: place.y } }];
+    const stock = plan.wires[run?.wire ?? -1]?.stock.id ?? null;
+    return [{ item, ...laid, stock, place: { x: place.x, y: place.y } }];
   });
   const wires = together(
     items.flatMap((d) => d.wires),

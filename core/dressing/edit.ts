@@ -1,5 +1,5 @@
 import type { DressItem, Span, StretchPlace } from '../item';
-import type { Piece } from '../piece';
+import { withStock, type Piece } from '../piece';
 import { placeOnWire, type Plan } from '../plan';
 import type { DressRemedy } from './types';
 
@@ -25,10 +25,11 @@ export function withoutItem(piece: Piece, id: string): Piece {
   };
 }
 
-export const withRemedy = (piece: Piece, remedy: DressRemedy): Piece =>
+/** @param stock the piece's wire that the item is on */
+export const withRemedy = (piece: Piece, remedy: DressRemedy, stock: string | null): Piece =>
   remedy.kind === 'item'
     ? withItem(piece, remedy.item)
-    : { ...piece, wire: { ...piece.wire, diameterMm: remedy.diameterMm } };
+    : withStock(piece, stock, { diameterMm: remedy.diameterMm });
 
 /** A free id for a new item. */
 export function freshItemId(piece: Piece): string {

@@ -1,6 +1,5 @@
 import { endForm } from '../end';
 import { distance, type Vec } from '../geometry';
-import type { Piece } from '../piece';
 import { placedEnds, type Plan, type WirePlan } from '../plan';
 
 export interface Eye {
@@ -14,9 +13,9 @@ export interface Eye {
 const NEAR_MM = 3;
 
 /** Eyes of a wire's ends that something can hang in. */
-export const eyesOf = (piece: Piece, plan: Plan, wire: WirePlan): Eye[] =>
-  placedEnds(piece, plan, wire).flatMap(({ eye, end }) =>
-    eye ? [{ ...eye, shuts: endForm(end, plan.diameterMm).shuts }] : [],
+export const eyesOf = (plan: Plan, wire: WirePlan): Eye[] =>
+  placedEnds(plan, wire).flatMap(({ eye, end }) =>
+    eye ? [{ ...eye, shuts: endForm(end, wire.stock.diameterMm).shuts }] : [],
   );
 
 /** Whether a place means an eye. */

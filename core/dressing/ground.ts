@@ -7,15 +7,23 @@ import {
   type Run,
   type Spot,
   type StretchPlace,
+  type Thread,
 } from '../item';
-import type { Piece } from '../piece';
+import { leadStock, type Piece } from '../piece';
 import { formedLine, nearestWire, placeOnWire, type Plan, type WirePlan } from '../plan';
 import { eyesOf, isIn } from './eyes';
+
+const leadWire = (piece: Piece): Thread => {
+  const { metal, temper, diameterMm } = leadStock(piece);
+  return { metal, temper, diameterMm };
+};
 
 /** A piece's formed wires, to lay items on. */
 export interface FormedGround extends Ground {
   readonly piece: Piece;
   readonly plan: Plan;
+  /** the same ground as an item at a place sees it: of the wire there */
+  readonly at: (on: StretchPlace) => FormedGround;
 }
 
 const NOWHERE: Spot = { at: { x: 0, y: 0 }, direction: { x: 1, y: 0 } };
@@ -85,27 +93,47 @@ function passesBeside(
 /** The formed wires of a piece as the ground of its items. */
 export function groundOf(piece: Piece, plan: Plan): FormedGround {
   const lines = plan.wires.map((w) => formedLine(w));
-  const at = (on: StretchPlace): Run | null => runAt(plan, lines, on);
-  return {
+  const runOf = (on: StretchPlace): Run | null => runAt(plan, lines, on);
+  const ground: FormedGround = {
     piece,
     plan,
-    wire: piece.wire,
+    at: (on) => {
+      const wire = piece.stocks.length > 0 ? plan.wires[runOf(on)?.wire ?? -1] : undefined;
+      if (!wire) return ground;
+      const { metal, temper, diameterMm } = wire.stock;
+      return { ...ground, wire: { metal, temper, diameterMm }, frameMm: diameterMm };
+    },
+    thickMm: plan.wires.map((w) => w.stock.diameterMm),
+    wire: leadWire(piece),
     frameMm: plan.diameterMm,
     lines,
     crossings: plan.crossings.map((c) => c.at),
     center: plan.hang?.center ?? null,
-    runAt: at,
+    runAt: runOf,
     passesBeside: (run, withinMm) => passesBeside(plan, lines, run, withinMm),
     hangPoint: (on: Vec): Vec | null => {
-      const eye = plan.wires.flatMap((wire) => eyesOf(piece, plan, wire)).find((e) => isIn(e, on));
+      const eye = plan.wires.flatMap((wire) => eyesOf(plan, wire)).find((e) => isIn(e, on));
       if (eye) return { x: eye.center.x, y: eye.center.y + eye.insideMm / 2 };
-      const run = at({ x: on.x, y: on.y, lengthMm: 0 });
+      const run = runOf({ x: on.x, y: on.y, lengthMm: 0 });
       const spot = run?.spot(run.fromMm);
-      return spot ? { x: spot.at.x, y: spot.at.y + plan.diameterMm / 2 } : null;
+      const thick = plan.wires[run?.wire ?? -1]?.stock.diameterMm ?? plan.diameterMm;
+      return spot ? { x: spot.at.x, y: spot.at.y + thick / 2 } : null;
     },
   };
+  return ground;
 }
 
-/** The holes that the frame's own wire goes through. */
-export const frameHoles = (ground: FormedGround): readonly FrameHole[] =>
-  ground.piece.dressing.flatMap((item) => kindOf(item).frameHoles?.(ground, item) ?? []);
+/** A hole that a wire of the frame goes through, with the thickness of that wire. */
+export interface WireHole extends FrameHole {
+  readonly wireMm: number;
+}
+
+/** The holes that the frame's own wires go through. */
+export const frameHoles = (ground: FormedGround): readonly WireHole[] =>
+  ground.piece.dressing.flatMap((item) => {
+    const own = ground.at(item.on);
+    return (kindOf(item).frameHoles?.(own, item) ?? []).map((hole) => ({
+      ...hole,
+      wireMm: own.frameMm,
+    }));
+  });

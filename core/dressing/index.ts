@@ -2,7 +2,7 @@
 export { dressPiece, type Dressing } from './dressPiece';
 export { freshItemId, stretchPlace, withItem, withoutItem, withRemedy } from './edit';
 export { eyesOf, isIn, type Eye } from './eyes';
-export { frameHoles, groundOf, type FormedGround } from './ground';
+export { frameHoles, groundOf, type FormedGround, type WireHole } from './ground';
 export { isRefused, overlaps, type Dressed, type DressRemedy } from './types';
 export {
   DEFAULT_RULES,

@@ -152,7 +152,7 @@ describe('edits', () => {
   });
 
   it('a remedy of the frame changes its thickness only', () => {
-    const next = withRemedy(piece, { kind: 'frame', label: say``, diameterMm: 0.6 });
+    const next = withRemedy(piece, { kind: 'frame', label: say``, diameterMm: 0.6 }, null);
     expect(next).toEqual({ ...piece, wire: { ...piece.wire, diameterMm: 0.6 } });
   });
 

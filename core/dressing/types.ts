@@ -7,6 +7,8 @@ export type DressRemedy = Remedy<DressItem>;
 /** One item as worked out on its piece. */
 export interface Dressed extends Layout<DressItem> {
   readonly item: DressItem;
+  /** the piece's wire that it is on */
+  readonly stock: string | null;
   /** where it is, for pointing at it */
   readonly place: Vec;
 }

@@ -2,7 +2,7 @@ import { scaling } from '../geometry';
 import { endKindOf, type WireEnd } from '../end';
 import { valueOf, withinControl, type Fields, type Scale } from '../field';
 import { kindOf, type Bead, type DressItem } from '../item';
-import { mapFigure, type Piece, type WireEnds } from '../piece';
+import { mapFigure, type Piece, type Wire, type WireEnds } from '../piece';
 import { awgToMm, mmToAwg } from '../units';
 
 /** How what is not the figure follows when a piece is made larger or smaller. */
@@ -57,6 +57,10 @@ function scaledBead(bead: Bead, factor: number): Bead {
 export function variantOf(piece: Piece, factor: number, rules: VariantRules): Piece {
   const larger = mapFigure(piece, scaling(factor));
   const wireFactor = variantWire(piece.wire.diameterMm, factor, rules) / piece.wire.diameterMm;
+  const thicker = <T extends Readonly<Wire>>(wire: T): T => ({
+    ...wire,
+    diameterMm: variantWire(wire.diameterMm, factor, rules),
+  });
   const times = (value: number, by: number): number => Number((value * by).toFixed(3));
   const by: Readonly<Record<Scale, number>> = {
     size: factor,
@@ -104,7 +108,8 @@ export function variantOf(piece: Piece, factor: number, rules: VariantRules): Pi
   });
   return {
     ...larger,
-    wire: { ...piece.wire, diameterMm: variantWire(piece.wire.diameterMm, factor, rules) },
+    wire: thicker(piece.wire),
+    stocks: piece.stocks.map(thicker),
     paths: larger.paths.map(ends),
     route: larger.route && { ...larger.route, ends: larger.route.ends.map(ends) },
     dressing: larger.dressing.map(scaledItem),

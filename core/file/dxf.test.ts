@@ -42,7 +42,7 @@ describe('a DXF drawing', () => {
       fc.property(fc.integer({ min: 1, max: 3000 }), (seed) => {
         const piece = pieceOf(drawAs(knownFigure(seed, 1, 5), 'exact', seed));
         const plan = planPiece(piece);
-        const back = readDxf(writeDxf(piece, plan));
+        const back = readDxf(writeDxf(plan));
         expect(back.paths).toHaveLength(1);
         // Two passes of the wire on one line are drawn side by side, not as they are bent.
         const drawn = { segments: formedShapes(plan.wires[0]!), closed: false };
@@ -65,7 +65,7 @@ describe('a DXF drawing', () => {
   it('is in mm, with wires and marks on layers of their own', () => {
     const piece = pieceOf(drawAs(knownFigure(5, 1, 4), 'exact'));
     const plan = planPiece(piece);
-    const read = new DxfParser().parseSync(writeDxf(piece, plan))!;
+    const read = new DxfParser().parseSync(writeDxf(plan))!;
     expect(read.header['$INSUNITS']).toBe(4);
     const layers = new Set(read.entities.map((e) => e.layer));
     expect([...layers].sort()).toEqual(['MARKS', 'WIRE-1']);

@@ -1,4 +1,4 @@
-import type { Piece } from '../piece';
+import { stocksOf, type Piece } from '../piece';
 import { alongBlank, type Plan } from '../plan';
 import { stepsOf, turnWord } from '../steps';
 import { degrees, nominalAwg, printNumber } from '../units';
@@ -22,17 +22,21 @@ const mm = (v: number): number => Number(printNumber(v, 2));
  * length. Lengths mm, angles degrees, clockwise positive from the front.
  */
 export function writeBendsCsv(piece: Piece, plan: Plan): string {
+  const wires = stocksOf(piece);
   const lines = [
     row('piece', piece.name),
-    row(
-      'wire mm',
-      piece.wire.diameterMm,
-      'gauge AWG',
-      nominalAwg(piece.wire.diameterMm) ?? '',
-      'metal',
-      piece.wire.metal,
-      'temper',
-      piece.wire.temper,
+    ...wires.map(({ name, diameterMm, metal, temper }) =>
+      row(
+        ...(wires.length > 1 ? [name] : []),
+        'wire mm',
+        diameterMm,
+        'gauge AWG',
+        nominalAwg(diameterMm) ?? '',
+        'metal',
+        metal,
+        'temper',
+        temper,
+      ),
     ),
     '',
     row(
@@ -88,7 +92,7 @@ export function writeBendsCsv(piece: Piece, plan: Plan): string {
   lines.push('', row('wire', 'part', 'count', 'length mm'));
   plan.wires.forEach((w, i) => {
     for (const part of w.parts) lines.push(row(i + 1, part.name, part.count, mm(part.lengthMm)));
-    lines.push(row(i + 1, 'Cut length', 1, mm(w.cutMm)));
+    lines.push(row(i + 1, 'Cut length', 1, mm(w.cutMm), ...(wires.length > 1 ? [w.stock.name] : [])));
   });
   return `${lines.join('\r\n')}\r\n`;
 }

@@ -1,6 +1,5 @@
 import { Colors, DxfWriter, point3d, Units } from '@tarikjabiri/dxf';
 import { perp, scale, type Primitive } from '../geometry';
-import type { Piece } from '../piece';
 import { formedShapes, placeOnWire, type Plan } from '../plan';
 import { degrees } from '../units';
 
@@ -14,7 +13,7 @@ const at = (p: { x: number; y: number }): ReturnType<typeof point3d> => point3d(
  * The pattern as a DXF drawing in mm: each wire's centreline as lines and arcs in order on a layer
  * of its own, the grip marks with their numbers on another.
  */
-export function writeDxf(piece: Piece, plan: Plan): string {
+export function writeDxf(plan: Plan): string {
   const dxf = new DxfWriter();
   dxf.setUnits(Units.Millimeters);
   plan.wires.forEach((wire, i) => {
@@ -25,8 +24,8 @@ export function writeDxf(piece: Piece, plan: Plan): string {
   });
   dxf.addLayer(MARKS_LAYER, Colors.Cyan, 'Continuous');
   dxf.setCurrentLayerName(MARKS_LAYER);
-  const reach = piece.wire.diameterMm / 2 + 0.8;
   for (const wire of plan.wires) {
+    const reach = wire.stock.diameterMm / 2 + 0.8;
     wire.bends.forEach((b, i) => {
       const grip = placeOnWire(wire, b.gripMm);
       if (!grip) return;

@@ -1,5 +1,5 @@
 import { flattenPath, growBox, pathsBox, type Primitive, type Segment } from '../geometry';
-import { drawnPath, type Piece } from '../piece';
+import { drawnPath, stockOf, type Piece } from '../piece';
 import { formedShapes, type Plan } from '../plan';
 
 const n = (v: number): string => String(Number(v.toFixed(4)));
@@ -59,6 +59,7 @@ export function writePatternSvg(piece: Piece, plan: Plan): string {
     piece,
     paths.map((p) => pathData(p.segments)),
     paths,
+    plan.wires.map((w) => w.stock.diameterMm),
   );
 }
 
@@ -66,24 +67,26 @@ export function writePatternSvg(piece: Piece, plan: Plan): string {
 export function writeFigureSvg(piece: Piece): string {
   const paths = piece.paths.map(drawnPath);
   const data = paths.map((p) => pathData(p.segments) + (p.closed ? 'Z' : ''));
-  return svgDocument(piece, data, paths);
+  const thick = piece.paths.map((p) => stockOf(piece, p).diameterMm);
+  return svgDocument(piece, data, paths, thick);
 }
 
 function svgDocument(
   piece: Piece,
   data: readonly string[],
   paths: readonly { segments: readonly Segment[]; closed: boolean }[],
+  thickMm: readonly number[],
 ): string {
   const drawn = paths.filter((p) => flattenPath(p, 1).length > 0);
   const box = growBox(
     pathsBox(drawn) ?? { minX: 0, minY: 0, maxX: 10, maxY: 10 },
-    piece.wire.diameterMm,
+    Math.max(piece.wire.diameterMm, ...thickMm),
   );
   const [w, h] = [box.maxX - box.minX, box.maxY - box.minY];
   const strokes = data
     .map(
-      (d) =>
-        `  <path d="${d}" fill="none" stroke="#000" stroke-width="${n(piece.wire.diameterMm)}" stroke-linecap="round" stroke-linejoin="round"/>`,
+      (d, i) =>
+        `  <path d="${d}" fill="none" stroke="#000" stroke-width="${n(thickMm[i]!)}" stroke-linecap="round" stroke-linejoin="round"/>`,
     )
     .join('\n');
   return `<?xml version="1.0" encoding="UTF-8"?>

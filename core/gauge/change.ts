@@ -1,5 +1,5 @@
 import { freshItemId, withItem } from '../dressing';
-import type { Piece } from '../piece';
+import { leadStock, withStock, withThickness, type Piece } from '../piece';
 import type { DressItem } from '../item';
 import type { Vec } from '../geometry';
 import type { Temper } from '../wire';
@@ -17,9 +17,9 @@ export type GaugeChange =
 export function withGaugeChange(piece: Piece, change: GaugeChange): Piece {
   switch (change.kind) {
     case 'diameter':
-      return { ...piece, wire: { ...piece.wire, diameterMm: change.diameterMm } };
+      return withThickness(piece, change.diameterMm);
     case 'temper':
-      return { ...piece, wire: { ...piece.wire, temper: change.temper } };
+      return withStock(piece, leadStock(piece).id, { temper: change.temper });
     case 'harden':
       return { ...piece, making: { ...piece.making, harden: true } };
     case 'closing':

@@ -1,7 +1,6 @@
+import type { WireHole } from '../dressing';
 import { holeNeeded } from '../element';
-import type { FrameHole } from '../item';
-import type { Piece } from '../piece';
-import { METAL_FACTS, wireMassG } from '../wire';
+import { METAL_FACTS } from '../wire';
 import { asGauge, asLength, asNumber, asThickness, say, type Said } from '../words';
 import type { Ground } from './ground';
 import { standing, type Standing } from './hold';
@@ -16,7 +15,6 @@ import {
   THICKEST_SHARE,
   thickestCut,
   toleranceOf,
-  type Limits,
 } from './limits';
 
 export const CHECKS = [
@@ -68,15 +66,14 @@ const check = (id: CheckId, used: number, rest: Verdict): Check => ({
 
 /** Everything a thickness of wire is judged by, for one piece in its metal and temper. */
 export function checksAt(ground: Ground, d: number): { checks: Check[]; standing: Standing } {
-  const { held, limits, piece } = ground;
-  const stands = standing(held, d);
+  const stands = standing(ground.held, d);
   const checks = [
     stressCheck(stands, ground),
     ...lineChecks(ground, d),
     ...laceChecks(ground, d),
     ...bendChecks(ground, d),
     handsCheck(ground, d),
-    cutterCheck(piece, d, limits),
+    cutterCheck(ground, d),
     ...holeChecks(ground, d),
     ...earChecks(ground, d),
   ];
@@ -147,16 +144,17 @@ function laceChecks({ held }: Ground, d: number): Check[] {
   ];
 }
 
-function bendChecks({ piece, plan, tightest, rooms }: Ground, d: number): Check[] {
+function bendChecks({ piece, plan, tightest, rooms }: Ground, lead: number): Check[] {
   const out: Check[] = [];
-  const { metal, temper } = piece.wire;
   if (tightest) {
-    const { kind, radiusMm, insideMm } = tightest;
+    const { kind, radiusMm, insideMm, stock } = tightest;
+    const { metal, temper, diameterMm } = stock;
+    const d = lead * (diameterMm / plan.diameterMm);
     // A curve keeps the radius of its line; corners and folds are as sharp as the jaws make them.
     const ofCurve = {
       inside: insideMm,
       centre: radiusMm - d / 2,
-      outside: radiusMm + plan.diameterMm / 2 - d,
+      outside: radiusMm + diameterMm / 2 - d,
     };
     const at = kind === 'curve' ? ofCurve[piece.basis] : insideMm;
     const least = leastBend(metal, temper) * d;
@@ -177,9 +175,10 @@ function bendChecks({ piece, plan, tightest, rooms }: Ground, d: number): Check[
       }),
     );
   }
-  const inside = Math.max(0.25 * d, 0.2);
   let worst = { used: 0, need: 0, have: 0 };
-  for (const { halfTan, haveMm } of rooms) {
+  for (const { thick, halfTan, haveMm } of rooms) {
+    const d = lead * thick;
+    const inside = Math.max(0.25 * d, 0.2);
     const need = (inside + d / 2) * halfTan;
     const used = need / Math.max(haveMm, 1e-6) / ROOM_SLACK;
     if (used > worst.used) worst = { used, need, have: haveMm };
@@ -200,8 +199,10 @@ function bendChecks({ piece, plan, tightest, rooms }: Ground, d: number): Check[
   return out;
 }
 
-function handsCheck({ plan, limits }: Ground, d: number): Check {
-  const moment = plasticMoment(plan.flowMPa, d);
+function handsCheck({ plan, limits, stocks }: Ground, d: number): Check {
+  const moment = Math.max(
+    ...stocks.map((s) => plasticMoment(s.flowMPa, d * (s.diameterMm / plan.diameterMm))),
+  );
   return check('hands', moment / limits.handNmm, {
     name: 'Hand strength',
     value: moment,
@@ -213,28 +214,34 @@ function handsCheck({ plan, limits }: Ground, d: number): Check {
   });
 }
 
-function cutterCheck(piece: Piece, d: number, limits: Limits): Check {
-  const most = thickestCut(piece.wire.metal, limits.cutterMm);
-  return check('cutter', d / most, {
+function cutterCheck({ plan, limits, stocks }: Ground, lead: number): Check {
+  const cuts = stocks.map(({ metal, diameterMm }) => {
+    const most = thickestCut(metal, limits.cutterMm);
+    const d = lead * (diameterMm / plan.diameterMm);
+    return { metal, most, d, used: d / most };
+  });
+  const { metal, most, d, used } = cuts.reduce((a, b) => (b.used > a.used ? b : a));
+  return check('cutter', used, {
     name: 'Cutter',
     value: d,
     limit: most,
     unit: 'mm',
     failsAs: 'thick',
-    reason: say`a cutter for ${asLength(limits.cutterMm)} copper takes ${METAL_FACTS[piece.wire.metal].name.toLowerCase()} up to ${asThickness(most)}`,
+    reason: say`a cutter for ${asLength(limits.cutterMm)} copper takes ${METAL_FACTS[metal].name.toLowerCase()} up to ${asThickness(most)}`,
     source: 'cross-section times hard flow stress, against your cutter',
   });
 }
 
-function holeChecks({ holes }: Ground, d: number): Check[] {
-  let worst: { used: number; need: number; hole: FrameHole } | null = null;
+function holeChecks({ holes, plan }: Ground, lead: number): Check[] {
+  let worst: { used: number; need: number; hole: WireHole; d: number } | null = null;
   for (const hole of holes) {
+    const d = lead * (hole.wireMm / plan.diameterMm);
     const need = holeNeeded(hole.passes, d, hole.bead.lengthMm, null) + hole.sagMm;
     const used = need / hole.bead.holeMm;
-    if (!worst || used > worst.used) worst = { used, need, hole };
+    if (!worst || used > worst.used) worst = { used, need, hole, d };
   }
   if (!worst) return [];
-  const { used, need, hole } = worst;
+  const { used, need, hole, d } = worst;
   return [
     check('holes', used, {
       name: 'Bead holes',
@@ -250,11 +257,12 @@ function holeChecks({ holes }: Ground, d: number): Check[] {
 
 function earChecks({ piece, plan, hang, limits, pierces }: Ground, d: number): Check[] {
   const out: Check[] = [];
-  if (pierces) {
+  if (pierces !== null) {
+    const ear = d * pierces;
     out.push(
-      check('piercing', d / PIERCING_MM, {
+      check('piercing', ear / PIERCING_MM, {
         name: 'Ear wire',
-        value: d,
+        value: ear,
         limit: PIERCING_MM,
         unit: 'mm',
         failsAs: 'thick',
@@ -266,9 +274,8 @@ function earChecks({ piece, plan, hang, limits, pierces }: Ground, d: number): C
   if (piece.making.wornAs === 'earring' && hang) {
     const frame = plan.massG;
     const other = Math.max(0, hang.massG - frame);
-    const { metal } = piece.wire;
-    const now = wireMassG(metal, plan.diameterMm, 1);
-    const grams = other + (frame * wireMassG(metal, d, 1)) / now;
+    // All wires grow in proportion.
+    const grams = other + frame * (d / plan.diameterMm) ** 2;
     out.push(
       check('ear', grams / limits.earG, {
         name: 'Weight on the ear',

@@ -19,7 +19,7 @@ export class FrameBuilder {
   /** for each node those that a beam joins to it */
   private readonly near: number[][] = [];
 
-  constructor(private readonly wire: Wire) {}
+  constructor(readonly wire: Readonly<Wire>) {}
 
   /** @returns the new node's number */
   node(at: Vec): number {

@@ -1,8 +1,7 @@
-import { frameHoles, groundOf, type Dressing } from '../dressing';
-import type { FrameHole } from '../item';
+import { frameHoles, groundOf, type Dressing, type WireHole } from '../dressing';
 import { endKindOf } from '../end';
 import type { Piece } from '../piece';
-import type { Plan } from '../plan';
+import type { Plan, PlannedStock } from '../plan';
 import { hangDressed, type HangState } from './hangDressed';
 import { holdOf, type Held } from './hold';
 import type { Limits } from './limits';
@@ -14,21 +13,28 @@ export interface Ground {
   readonly limits: Limits;
   readonly held: Held;
   readonly hang: HangState | null;
-  readonly holes: readonly FrameHole[];
+  readonly holes: readonly WireHole[];
   /** tightest bend: radius of the wire's middle, mm, and whether it is a corner or fold */
   readonly tightest: Tight | null;
   readonly rooms: readonly Room[];
-  readonly pierces: boolean;
+  /** the wires that it is made of, each once */
+  readonly stocks: readonly PlannedStock[];
+  /** thickness of the wire that goes through an ear beside that of the one that leads; null: none does */
+  readonly pierces: number | null;
 }
 
 export interface Tight {
   readonly kind: 'curve' | 'corner' | 'fold';
   readonly radiusMm: number;
   readonly insideMm: number;
+  /** what it is bent in */
+  readonly stock: PlannedStock;
 }
 
 /** A corner and the straight legs it has. */
 export interface Room {
+  /** thickness of its wire beside that of the wire that leads */
+  readonly thick: number;
   readonly halfTan: number;
   readonly haveMm: number;
 }
@@ -42,15 +48,16 @@ export function checkGround(
   limits: Limits,
 ): Ground {
   const holes = dressing && piece.dressing.length > 0 ? frameHoles(groundOf(piece, plan)) : [];
-  const d = plan.diameterMm;
   let tightest: Tight | null = null;
   const rooms: Room[] = [];
-  for (const { strip } of plan.wires) {
+  for (const { strip, stock } of plan.wires) {
+    const d = stock.diameterMm;
+    const thick = d / plan.diameterMm;
     strip.pieces.forEach((p, i) => {
       if (p.kind === 'run') return;
       const insideMm = p.insideRadiusMm;
-      if (!tightest || insideMm < tightest.insideMm) {
-        tightest = { kind: p.kind, insideMm, radiusMm: insideMm + d / 2 };
+      if (!tightest || insideMm / d < tightest.insideMm / tightest.stock.diameterMm) {
+        tightest = { kind: p.kind, insideMm, radiusMm: insideMm + d / 2, stock };
       }
       if (p.kind !== 'corner') return;
       const halfTan = Math.tan(Math.abs(p.angleRad) / 2);
@@ -62,17 +69,20 @@ export function checkGround(
         // Two corners share the run between them.
         if (leg?.kind === 'run') {
           rooms.push({
+            thick,
             halfTan,
             haveMm: leg.lengthMm / (past?.kind === 'corner' ? 2 : 1) + setback,
           });
-        } else if (leg?.kind === 'corner') rooms.push({ halfTan, haveMm: setback });
+        } else if (leg?.kind === 'corner') rooms.push({ thick, halfTan, haveMm: setback });
       }
     });
   }
-  const pierces = plan.wires.some(
+  const ear = plan.wires.find(
     (w) => !w.closed && [w.ends.start, w.ends.end].some((e) => endKindOf(e).ear),
   );
-  return { piece, plan, limits, held, hang, holes, tightest, rooms, pierces };
+  const pierces = ear ? ear.stock.diameterMm / plan.diameterMm : null;
+  const stocks = [...new Map(plan.wires.map((w) => [w.stock.id, w.stock])).values()];
+  return { piece, plan, limits, held, hang, holes, tightest, rooms, stocks, pierces };
 }
 
 /** A piece solved and ready to be judged; null while there is no wire. */

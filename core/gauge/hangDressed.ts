@@ -88,7 +88,7 @@ export function hangPlaces(piece: Piece, plan: Plan, dressing: Dressing | null):
     return [{ pivot: at, on: at, by: 'chosen', itemId: null }];
   }
   const on = (at: Vec): Vec => nearestWire(lines, at)!.at;
-  const eyes = plan.wires.flatMap((w) => eyesOf(piece, plan, w));
+  const eyes = plan.wires.flatMap((w) => eyesOf(plan, w));
   const eyeTop = (at: Vec): Vec | null => {
     const eye = eyes.find((e) => isIn(e, at));
     return eye ? { x: eye.center.x, y: eye.center.y - eye.insideMm / 2 } : null;
@@ -100,7 +100,7 @@ export function hangPlaces(piece: Piece, plan: Plan, dressing: Dressing | null):
       return { pivot: eyeTop(d.place) ?? place, on: place, by: 'finding', itemId: d.item.id, worn };
     }),
     ...plan.wires.flatMap((wire) =>
-      placedEnds(piece, plan, wire).flatMap((end): Candidate[] => {
+      placedEnds(plan, wire).flatMap((end): Candidate[] => {
         if (end.eye) {
           const { center, insideMm } = end.eye;
           return [
@@ -161,11 +161,12 @@ export function itemMasses(dressing: Dressing | null, places: readonly HangPlace
 }
 
 /** What the wires' ends and seams take beyond the figure, with its weight at its middle. */
-export function endMasses(piece: Piece, plan: Plan): (PointMass & { readonly on: Vec })[] {
-  const d = plan.diameterMm;
-  const weight = (mm: number): number => wireMassG(piece.wire.metal, d, mm);
-  return plan.wires.flatMap((wire) => [
-    ...placedEnds(piece, plan, wire).flatMap(({ shape, over, end }) => {
+export function endMasses(plan: Plan): (PointMass & { readonly on: Vec })[] {
+  return plan.wires.flatMap((wire) => {
+    const { metal, diameterMm: d } = wire.stock;
+    const weight = (mm: number): number => wireMassG(metal, d, mm);
+    return [
+    ...placedEnds(plan, wire).flatMap(({ shape, over, end }) => {
       // An end that only winds on the figure weighs where its wraps lie.
       const strokes = shape.length > 0 ? shape : over;
       const [first] = strokes;
@@ -185,7 +186,8 @@ export function endMasses(piece: Piece, plan: Plan): (PointMass & { readonly on:
       return [{ at: { x: x / sum, y: y / sum }, grams, on: startOf(first) }];
     }),
     ...seamMass(wire, weight),
-  ]);
+  ];
+  });
 }
 
 const OVERLAP_STEP_MM = 0.5;
@@ -232,16 +234,16 @@ export function hangDressed(piece: Piece, plan: Plan, dressing: Dressing | null)
   const [first, second] = places;
   if (!first) return null;
   const { lines } = groundOf(piece, plan);
-  const perMm = wireMassG(piece.wire.metal, plan.diameterMm, 1);
   const masses: PointMass[] = [
     ...lines.flatMap(({ points, s }, wire) => {
       const on = plan.wires[wire]!;
+      const perMm = wireMassG(on.stock.metal, on.stock.diameterMm, 1);
       return points.slice(1).map((b, i) => ({
         at: { x: (points[i]!.x + b.x) / 2, y: (points[i]!.y + b.y) / 2 },
         grams: perMm * (alongBlank(on, s[i + 1]!) - alongBlank(on, s[i]!)),
       }));
     }),
-    ...endMasses(piece, plan),
+    ...endMasses(plan),
     ...itemMasses(dressing, places),
   ];
   const massG = masses.reduce((sum, m) => sum + m.grams, 0);

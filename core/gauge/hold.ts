@@ -142,7 +142,11 @@ export function holdOf(
   if (!mesh || !frame) return null;
   const { nodes } = mesh.model;
   const n = nodes.length;
-  const { metal, diameterMm } = piece.wire;
+  const { diameterMm } = plan;
+  const grams = (b: MeshBeam): number => {
+    const { stock } = plan.wires[b.wire]!;
+    return wireMassG(stock.metal, stock.diameterMm, b.toMm - b.fromMm);
+  };
   const duty = limits.duty[piece.making.wornAs];
   const hung = isHung(piece.making.wornAs);
   const box = extentOf(mesh.rows.flatMap((row) => row.map((r) => nodes[r.node]!)));
@@ -165,18 +169,18 @@ export function holdOf(
   const own = new Float64Array(3 * n);
   const rest = new Float64Array(3 * n);
   let [wireG, restG] = [0, 0];
-  for (const b of mesh.beams) wireG += wireMassG(metal, diameterMm, b.toMm - b.fromMm);
-  for (const end of endMasses(piece, plan)) wireG += end.grams;
+  for (const b of mesh.beams) wireG += grams(b);
+  for (const end of endMasses(plan)) wireG += end.grams;
   for (const m of itemMasses(dressing, hang?.places ?? [])) restG += m.grams;
   if (hung) {
     const pull = (grams: number): Vec => scale(down, JOLT * G * grams);
     for (const b of mesh.beams) {
-      const half = pull(wireMassG(metal, diameterMm, b.toMm - b.fromMm) / 2);
+      const half = pull(grams(b) / 2);
       const { a, b: to } = mesh.model.beams[b.beam]!;
       forceAt(own, a, half);
       forceAt(own, to, half);
     }
-    for (const end of endMasses(piece, plan)) {
+    for (const end of endMasses(plan)) {
       forceAt(own, nodeNear(nodes, end.on), pull(end.grams));
     }
     for (const m of itemMasses(dressing, hang?.places ?? [])) {
@@ -229,7 +233,8 @@ export function holdOf(
     wire: stresses(ownMoved),
     rest: stresses(restMoved),
   };
-  const flow = flowIn(piece, plan);
+  const flow = flowIn(plan);
+  const softest = Math.min(plan.flowMPa, ...plan.wires.map((w) => w.stock.flowMPa));
   return {
     mesh,
     diameterMm,
@@ -237,10 +242,10 @@ export function holdOf(
     laced,
     touchN: { duty: duty.touchN, wire: G * wireG, rest: G * restG },
     worked,
-    worst: worstOf(mesh, worked, plan.flowMPa, flow),
+    worst: worstOf(mesh, worked, softest, flow),
     gives: { weight, touch: { mm: touched.mm, at: touched.at }, snag, squeeze },
     ownShare: ownMost + restMost > 0 ? ownMost / (ownMost + restMost) : 0,
-    softest: plan.flowMPa,
+    softest,
     flow,
   };
 }
@@ -265,10 +270,19 @@ function worstOf({ beams }: Mesh, worked: Worked, softest: number, flow: Held['f
   return found.length > 0 || beams.length === 0 ? found : [0];
 }
 
-/** Flow stress of a piece's wire where it was bent and hammered, with what its test coil showed. */
-export function flowIn({ wire: { metal, temper } }: Piece, plan: Plan): Held['flow'] {
-  const flowAfter = hardening(metal, temper, plan.flowMPa / METAL_FACTS[metal].flowMPa[temper]);
-  return (beam, d) => flowAfter(bendStrain(d, beam.radiusMm) + beam.hammered);
+/**
+ * Flow stress of a piece's wires where they were bent and hammered, with what test coils showed. A
+ * thickness is that of the wire that leads; the others keep their proportion to it.
+ */
+export function flowIn({ wires, diameterMm }: Plan): Held['flow'] {
+  const own = wires.map(({ stock: { metal, temper, flowMPa, diameterMm: mm } }) => ({
+    after: hardening(metal, temper, flowMPa / METAL_FACTS[metal].flowMPa[temper]),
+    share: mm / diameterMm,
+  }));
+  return (beam, d) => {
+    const { after, share } = own[beam.wire]!;
+    return after(bendStrain(d * share, beam.radiusMm) + beam.hammered);
+  };
 }
 
 /** How a piece of one figure stands its loads in wire of another thickness. */

@@ -1,8 +1,9 @@
 import { distance, type Vec } from '../geometry';
 import { groundOf, isRefused, type Dressing } from '../dressing';
 import { kindOf } from '../item';
-import type { Piece } from '../piece';
+import { leadStock, type Piece } from '../piece';
 import { nearestWire, placeOnWire, type Plan, type WirePlan } from '../plan';
+import { wireMassG } from '../wire';
 import type { FrameModel, Support } from './frame';
 import { FrameBuilder } from './frameBuilder';
 import { flatSection, hammerStrain, roundSection, tapStrain, type Section } from './hardening';
@@ -21,6 +22,8 @@ export interface MeshBeam {
   /** strain from hammering */
   readonly hammered: number;
   readonly section: Section;
+  /** what a length of it weighs, beside one of the wire that leads */
+  readonly heft: number;
 }
 
 /** A piece as a plane frame. */
@@ -150,7 +153,8 @@ function layBeams(
   row: Row,
   laying: Laying,
 ): MeshBeam[] {
-  const d = laying.piece.wire.diameterMm;
+  const { metal, diameterMm: d } = wire.stock;
+  const heft = wireMassG(metal, d, 1) / wireMassG(builder.wire.metal, builder.wire.diameterMm, 1);
   const { pieces } = wire.strip;
   const out: MeshBeam[] = [];
   let next = 0;
@@ -171,7 +175,7 @@ function layBeams(
     const factor = on.reduce((most, s) => Math.max(most, s.factor), 1);
     const section = stiffer(bare, factor * hollowFactor(laying.piece.outOfPlane));
     out.push({
-      beam: builder.beam(a.node, b.node, section),
+      beam: builder.beam(a.node, b.node, section, metal),
       wire: w,
       fromMm: a.mm,
       toMm: b.mm,
@@ -181,6 +185,7 @@ function layBeams(
         (laying.piece.making.harden ? tapStrain() : 0) +
         on.reduce((sum, s) => sum + s.strain, 0),
       section,
+      heft,
     });
   }
   return out;
@@ -225,7 +230,7 @@ export function meshOf(
 ): Mesh | null {
   const { wires } = plan;
   if (wires.every((w) => w.developedMm < ONE_NODE_MM)) return null;
-  const builder = new FrameBuilder(piece.wire);
+  const builder = new FrameBuilder(leadStock(piece));
   const found = tiesOf(piece, plan, dressing, holds);
   const coarse = Math.max(1, countOf(plan) / MOST_BEAMS);
   const { lines } = groundOf(piece, plan);

@@ -2,7 +2,7 @@ import { dressPiece, freshItemId, groundOf, type Dressing } from '../dressing';
 import { BIND_REACH, kindOf, newDressItem, type DressItem } from '../item';
 import { endKindOf } from '../end';
 import { distance, type Vec } from '../geometry';
-import type { Piece } from '../piece';
+import { leadStock, type Piece } from '../piece';
 import { placeOnWire, type Plan } from '../plan';
 import { METAL_FACTS, TEMPERS, TEMPER_NAMES } from '../wire';
 import { asGauge, asLength, inWords, say, type Said } from '../words';
@@ -60,8 +60,8 @@ function whereabouts(plan: Plan, at: Vec): string {
 }
 
 function bindAt(piece: Piece, at: Vec): DressItem {
-  const thread = { metal: piece.wire.metal, temper: 'dead-soft' as const, diameterMm: 0.321 };
-  const frameMm = piece.wire.diameterMm;
+  const { metal, diameterMm: frameMm } = leadStock(piece);
+  const thread = { metal, temper: 'dead-soft' as const, diameterMm: 0.321 };
   const on = { x: at.x, y: at.y, lengthMm: 0 };
   return newDressItem('bind', freshItemId(piece), on, on, { frameMm, thread });
 }
@@ -80,7 +80,10 @@ function wishes(piece: Piece, plan: Plan, verdict: Verdict): Wish[] {
     out.push({
       id: `size-${s.diameterMm}`,
       kind: 'size',
-      label: say`Take ${asGauge(s.diameterMm)}`,
+      label:
+        piece.stocks.length > 0
+          ? say`Take ${asGauge(s.diameterMm)}, other wires in proportion`
+          : say`Take ${asGauge(s.diameterMm)}`,
       change: { kind: 'diameter', diameterMm: s.diameterMm },
     });
   }
@@ -226,11 +229,16 @@ function granted(ground: Ground, dressing: Dressing | null, { change }: Wish): G
   if (change.kind === 'diameter') return { ...ground, piece };
   if (change.kind === 'temper') {
     // A test coil speaks for its own temper only.
-    const { metal, temper } = piece.wire;
-    const flowMPa = METAL_FACTS[metal].flowMPa[temper];
-    const tempered = { ...plan, flowMPa, measured: false };
-    const flow = flowIn(piece, tempered);
-    return { ...ground, piece, plan: tempered, held: { ...held, softest: flowMPa, flow } };
+    const lead = leadStock(piece);
+    const flowMPa = METAL_FACTS[lead.metal].flowMPa[lead.temper];
+    const wires = plan.wires.map((w) =>
+      w.stock.id === lead.id ? { ...w, stock: { ...w.stock, ...lead, flowMPa } } : w,
+    );
+    const tempered = { ...plan, wires, flowMPa, measured: false };
+    const softest = Math.min(...wires.map((w) => w.stock.flowMPa));
+    const stocks = [...new Map(wires.map((w) => [w.stock.id, w.stock])).values()];
+    const flow = flowIn(tempered);
+    return { ...ground, piece, plan: tempered, stocks, held: { ...held, softest, flow } };
   }
   if (change.kind === 'harden') {
     const tapped: Held['flow'] = (beam, d) =>

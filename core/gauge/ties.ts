@@ -38,7 +38,7 @@ const TOUCH = 1.3;
 
 const itemTies = (ground: FormedGround, { items }: Dressing): Tie[] =>
   items.flatMap((d): readonly Tie[] =>
-    isRefused(d) ? [] : (kindOf(d.item).ties?.(ground, d.item) ?? []),
+    isRefused(d) ? [] : (kindOf(d.item).ties?.(ground.at(d.item.on), d.item) ?? []),
   );
 
 /** Wires of parts that are joined to the rest: a loop or ring swings, a binding holds. */

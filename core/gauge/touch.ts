@@ -62,12 +62,12 @@ export function isLaced(piece: Piece, plan: Plan, sizeMm: number): boolean {
 /** Where the mass of the wires lies in the middle. */
 function middleOf({ model: { nodes, beams }, beams: own }: Mesh): Vec {
   let [x, y, whole] = [0, 0, 0];
-  for (const { beam } of own) {
+  for (const { beam, heft } of own) {
     const [a, b] = [nodes[beams[beam]!.a]!, nodes[beams[beam]!.b]!];
-    const length = distance(a, b);
-    x += (length * (a.x + b.x)) / 2;
-    y += (length * (a.y + b.y)) / 2;
-    whole += length;
+    const weight = heft * distance(a, b);
+    x += (weight * (a.x + b.x)) / 2;
+    y += (weight * (a.y + b.y)) / 2;
+    whole += weight;
   }
   return whole > 0 ? { x: x / whole, y: y / whole } : nodes[0]!;
 }

@@ -330,7 +330,9 @@ describe('weak spots, binding and wear', () => {
 
   it('a measured coil counts as the wire it shows', () => {
     const { plan, dressing } = planned(ringPiece(20));
-    const stiff = { ...plan, flowMPa: 1.3 * METAL_FACTS.copper.flowMPa['dead-soft'] };
+    const flowMPa = 1.3 * METAL_FACTS.copper.flowMPa['dead-soft'];
+    const wires = plan.wires.map((w) => ({ ...w, stock: { ...w.stock, flowMPa } }));
+    const stiff = { ...plan, wires, flowMPa };
     const [typical, measured] = [plan, stiff].map(
       (p) => verdictOf(ringPiece(20), p, dressing, DEFAULT_LIMITS)!.now.rated.share,
     );

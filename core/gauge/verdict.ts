@@ -3,7 +3,6 @@ import type { Vec } from '../geometry';
 import type { Piece } from '../piece';
 import { placeOnWire, type Plan } from '../plan';
 import { nominalAwg } from '../units';
-import { wireMassG } from '../wire';
 import { asLength, asNumber, capital, joined, say, type Said } from '../words';
 import { bindingFor, type BindingAdvice } from './binding';
 import { checksAt, type Check } from './checks';
@@ -78,8 +77,7 @@ export interface Verdict extends Judged {
 
 function tryIt(ground: Ground, size: Size): Tried {
   const { checks, standing } = checksAt(ground, size.diameterMm);
-  const { plan, piece } = ground;
-  const { metal } = piece.wire;
+  const { plan } = ground;
   const d = size.diameterMm;
   return {
     ...size,
@@ -87,7 +85,7 @@ function tryIt(ground: Ground, size: Size): Tried {
     rated: rate(ground, d, standing),
     ok: checks.every((c) => c.ok),
     springMm: standing.give.mm,
-    massG: (plan.massG * wireMassG(metal, d, 1)) / wireMassG(metal, plan.diameterMm, 1),
+    massG: plan.massG * (d / plan.diameterMm) ** 2,
   };
 }
 

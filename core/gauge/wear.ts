@@ -26,25 +26,26 @@ export function wearNotes(piece: Piece, plan: Plan, dressing: Dressing | null): 
         text: say`The thin wire is pulled through ${counted(pulls, 'time', 'times')} over ${asLength(longest)}. Each pull hardens it and opens kinks: keep it straight, or work in two lengths.`,
       });
     }
-    const wear = kindOf(item).wear?.(ground, item);
+    const wear = kindOf(item).wear?.(ground.at(item.on), item);
     if (wear) notes.push(wear);
   }
-  const hard = piece.wire.temper !== 'dead-soft';
-  const folds = plan.wires.reduce(
+  const hard = plan.wires.filter((w) => w.stock.temper !== 'dead-soft');
+  const folds = hard.reduce(
     (sum, w) => sum + w.bends.filter((b) => b.kind === 'fold').length,
     0,
   );
-  if (hard && folds > 0) {
+  if (folds > 0) {
+    const hardest = hard.some((w) => w.stock.temper === 'hard') ? 'hard' : 'half hard';
     notes.push({
       id: 'folds',
-      text: say`${counted(folds, 'fold', 'folds')} pressed shut in ${piece.wire.temper === 'hard' ? 'hard' : 'half hard'} wire: fold once and do not open it again.`,
+      text: say`${counted(folds, 'fold', 'folds')} pressed shut in ${hardest} wire: fold once and do not open it again.`,
     });
   }
-  const corners = plan.wires.reduce(
+  const corners = hard.reduce(
     (sum, w) => sum + w.bends.filter((b) => b.kind === 'corner').length,
     0,
   );
-  if (hard && corners > 0) {
+  if (corners > 0) {
     notes.push({
       id: 'rebent',
       text: say`A corner bent back and forth in this temper may crack at the third bend. Mark well and bend once.`,

@@ -27,7 +27,7 @@ export interface AlongsideWish {
  */
 export function findMeetings(
   lines: readonly MeasuredLine[],
-  apartMm: number,
+  apartMm: number | readonly number[],
   wish: AlongsideWish,
 ): { crossings: Crossing[]; alongside: Stretch[] } {
   const chords = chordsOf(lines);

@@ -25,9 +25,12 @@ export interface MeasuredLine {
  *
  * @param lines polylines with positions in mm, chords within a few hundredths of the true curve
  * @param apartMm crossings of one line whose two positions lie nearer than this are no crossings
- *   but the joint of a bend
+ *   but the joint of a bend; for all lines, or for each
  */
-export function findCrossings(lines: readonly MeasuredLine[], apartMm: number): Crossing[] {
+export function findCrossings(
+  lines: readonly MeasuredLine[],
+  apartMm: number | readonly number[],
+): Crossing[] {
   const crossings = new Crossings(lines, apartMm);
   forPairs(chordsOf(lines), (later, earlier) => crossings.test(earlier, later));
   return crossings.sorted();
@@ -39,12 +42,15 @@ export class Crossings {
 
   constructor(
     private readonly lines: readonly MeasuredLine[],
-    private readonly apartMm: number,
+    private readonly apartMm: number | readonly number[],
   ) {}
 
   test(earlier: Chord, later: Chord): void {
     const crossing = meet(this.lines, earlier, later);
-    if (crossing && isApart(this.lines, crossing, this.apartMm)) this.found.add(crossing);
+    if (!crossing) return;
+    const { apartMm } = this;
+    const mm = typeof apartMm === 'number' ? apartMm : apartMm[crossing.firstLine]!;
+    if (isApart(this.lines, crossing, mm)) this.found.add(crossing);
   }
 
   sorted(): Crossing[] {

@@ -33,9 +33,11 @@ export interface Beside {
 
 /** The bent figure that items are laid on. */
 export interface Ground {
-  /** the frame's wire */
+  /** the frame's wire, and its thickness, at the place of the item that is laid */
   readonly wire: Thread;
   readonly frameMm: number;
+  /** the thickness of each formed wire, mm */
+  readonly thickMm: readonly number[];
   /** the formed wires */
   readonly lines: readonly MeasuredLine[];
   /** where wires lie over each other */

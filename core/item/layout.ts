@@ -64,6 +64,7 @@ export type ItemLike = {
 /** A change that answers a problem, as data. */
 export type Remedy<Item extends ItemLike = ItemLike> =
   | { readonly kind: 'item'; readonly label: Said; readonly item: Item }
+  /** of the wire that it is on */
   | { readonly kind: 'frame'; readonly label: Said; readonly diameterMm: number };
 
 export interface Problem<Item extends ItemLike = ItemLike> {

@@ -28,7 +28,7 @@ export function joinParts(book: TaskBook): void {
       const w = plan.wires[wire]!;
       const last = book.lastOf(wire);
       const shuts =
-        !w.closed && [w.ends.start, w.ends.end].some((e) => endForm(e, plan.diameterMm).shuts);
+        !w.closed && [w.ends.start, w.ends.end].some((e) => endForm(e, w.stock.diameterMm).shuts);
       if (part.join === 'loop' && shuts) book.before(id, last, 'shuts-when-hung');
       else book.before(last, id, 'part-finished');
     }

@@ -100,12 +100,12 @@ export function itemsAmongThemselves(book: TaskBook): void {
 
 /** What hangs in an eye that is wrapped shut goes in before. */
 export function hungBeforeShut(book: TaskBook): void {
-  const { piece, plan } = book;
+  const { plan } = book;
   for (const d of book.items) {
     const { item } = d;
     if (!kindOf(item).nature?.(item).closed) continue;
     plan.wires.forEach((wire, w) => {
-      const shut = eyesOf(piece, plan, wire).some((e) => e.shuts && isIn(e, item.on));
+      const shut = eyesOf(plan, wire).some((e) => e.shuts && isIn(e, item.on));
       const ends = book.endsOf(w);
       if (shut && ends) book.before(taskOf(d), ends, 'hangs-in-shut');
     });

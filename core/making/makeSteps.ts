@@ -3,7 +3,7 @@ import type { Dressing } from '../dressing';
 import type { Kit } from '../forming';
 import { COUNT_WORDS, kindOf, type Counted } from '../item';
 import type { Piece } from '../piece';
-import type { Plan } from '../plan';
+import { stockWords, type Plan } from '../plan';
 import {
   bendOrder,
   endWords,
@@ -15,8 +15,8 @@ import {
   turnWord,
   type WireSteps,
 } from '../steps';
-import { METAL_FACTS } from '../wire';
-import { asBoth, asGauge, asLength, asOther, say, type Said } from '../words';
+import { METAL_FACTS, type Metal } from '../wire';
+import { asBoth, asLength, asOther, say, type Said } from '../words';
 import type { Assembly } from './assembly';
 import { caution, earMetal, strains, type Caution } from './cautions';
 import { PLAIN_REASONS, type Reason } from './reasons';
@@ -97,7 +97,7 @@ function cutSteps({ piece, plan }: Making, task: Task): MakeStep[] {
       headline: say`${times}${asLength(wire.cutMm)}`,
       subline: say`${asOther(wire.cutMm)}`,
       orders: [
-        say`${asGauge(plan.diameterMm)} ${METAL_FACTS[piece.wire.metal].name.toLowerCase()}.`,
+        say`${stockWords(wire.stock)}.`,
         spool
           ? say`Straighten more than that, mark the stop at ${asBoth(wire.cutMm)} and leave the wire on the spool.`
           : say`Draw it through nylon jaws until it lies straight, cut it flush.`,
@@ -127,7 +127,7 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
       const arm =
         s.marks.length > 1 ? (m.arm === 'towards-last' ? 'Last arm: ' : 'First arm: ') : '';
       return [
-        say`${arm}${bendOrder(b, m, plan.diameterMm)}`,
+        say`${arm}${bendOrder(b, m, wire.stock.diameterMm)}`,
         ...(byJaw && s.marks.length === 1 ? [byJaw] : []),
       ];
     });
@@ -151,7 +151,7 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
       turn: first && s.marks.length === 1 ? turnWord(first.turnRad) : null,
       cautions: [
         ...(i === 0 && piece.making.finish !== 'bare' ? [caution('nylon')] : []),
-        ...(i === 0 && strains(plan.diameterMm, plan.flowMPa) ? [caution('strain')] : []),
+        ...(i === 0 && strains(wire.stock.diameterMm, wire.stock.flowMPa) ? [caution('strain')] : []),
       ],
       why: i === 0 ? whyOf(making.assembly, task) : [],
     });
@@ -173,7 +173,7 @@ function endSteps(making: Making, task: Task): MakeStep[] {
           : say`round-nose pliers`,
       cautions: [
         caution('file'),
-        ...(ear ? earCautions(piece) : []),
+        ...(ear ? earCautions(wire.stock) : []),
         ...(piece.making.finish === 'bare' ? [] : [caution('nylon')]),
       ],
       why: whyOf(assembly, task),
@@ -181,10 +181,19 @@ function endSteps(making: Making, task: Task): MakeStep[] {
   ];
 }
 
-const earCautions = (piece: Piece): Caution[] => [
+const earCautions = ({ metal }: { readonly metal: Metal }): Caution[] => [
   caution('pierced'),
-  { id: 'ear-metal', text: earMetal(piece.wire.metal, METAL_FACTS[piece.wire.metal].name) },
+  { id: 'ear-metal', text: earMetal(metal, METAL_FACTS[metal].name) },
 ];
+
+/** The wire that goes through a pierced ear. */
+function piercing({ piece, plan, dressing }: Making): { readonly metal: Metal } {
+  const own = plan.wires.find(
+    (w) => !w.closed && [w.ends.start, w.ends.end].some((e) => endKindOf(e).ear),
+  );
+  const item = dressing.items.find((d) => kindOf(d.item).nature?.(d.item).pierces);
+  return own?.stock ?? item?.wires[0]?.wire ?? piece.wire;
+}
 
 function dressSteps(making: Making, task: Task): MakeStep[] {
   const { dressing, assembly, piece } = making;
@@ -208,7 +217,7 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
       cautions: [
         ...(kind.traits.hammers ? [caution('hammer')] : []),
         ...(main ? [caution('cut')] : []),
-        ...(nature?.pierces ? earCautions(piece) : []),
+        ...(nature?.pierces ? earCautions(main?.wire ?? piece.wire) : []),
         ...(nature?.neck ? [caution('choking')] : []),
       ],
       why: whyOf(assembly, task),
@@ -263,12 +272,12 @@ function sizeWords(plan: Plan): Said {
   let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const w of plan.wires)
     for (const p of w.wished) {
-      [minX, maxX] = [Math.min(minX, p.x), Math.max(maxX, p.x)];
-      [minY, maxY] = [Math.min(minY, p.y), Math.max(maxY, p.y)];
+      const r = w.stock.diameterMm / 2;
+      [minX, maxX] = [Math.min(minX, p.x - r), Math.max(maxX, p.x + r)];
+      [minY, maxY] = [Math.min(minY, p.y - r), Math.max(maxY, p.y + r)];
     }
   if (minX > maxX) return say`as drawn`;
-  const d = plan.diameterMm;
-  return say`${asBoth(maxX - minX + d)} wide and ${asBoth(maxY - minY + d)} high`;
+  return say`${asBoth(maxX - minX)} wide and ${asBoth(maxY - minY)} high`;
 }
 
 function otherSteps(making: Making, task: Task): MakeStep[] {
@@ -280,7 +289,7 @@ function otherSteps(making: Making, task: Task): MakeStep[] {
       solder: [caution('solder')],
       epoxy: [caution('epoxy')],
       patina: [caution('patina')],
-      finish: [caution('file'), ...(making.dressing.pierced ? earCautions(piece) : [])],
+      finish: [caution('file'), ...(making.dressing.pierced ? earCautions(piercing(making)) : [])],
       compare: small ? [caution('choking')] : [],
     }[task.kind as 'harden'] ?? [];
   return [

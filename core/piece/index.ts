@@ -45,6 +45,7 @@ export {
   type RouteChoices,
   type Piece,
   type Seam,
+  type Stock,
   type TracedPicture,
   type Wire,
   type WireEnds,
@@ -59,6 +60,18 @@ export {
   type Part,
   type WornAs,
 } from './dressingSchema';
+export {
+  inStock,
+  leadStock,
+  ofStock,
+  stockOf,
+  stocksOf,
+  withNewStock,
+  withoutStock,
+  withStock,
+  withThickness,
+  type PieceStock,
+} from './stocks';
 export { twinAxis, twinOf } from './twin';
 export { shapeSchema, type Place, type Shape } from './shapeSchema';
 export { freshShapeId, isHandChanged, withoutShape, withShape } from './shapes';

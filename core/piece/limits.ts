@@ -6,6 +6,7 @@ export const PIECE_LIMITS = {
   nodes: 40_000,
   paths: 500,
   dressing: 300,
+  stocks: 12,
   coordinateMm: COORDINATE_LIMIT_MM,
 } as const;
 

@@ -16,6 +16,7 @@ import {
 import { newPath } from './newPiece';
 import { drawnPath, nodesOf } from './nodes';
 import type { FigurePath } from './schema';
+import { ofStock } from './stocks';
 import { reflection, twinsOf, type Axis } from './symmetry';
 
 /** Signed distance from the axis, positive on its right hand looking along it (y down). */
@@ -52,13 +53,14 @@ export function mirrorHalf(
       const image = transformPath(drawnPath(paths[better ?? own.first]!), m);
       return [{ ...path, nodes: nodesOf(own.reversed ? reversePath(image) : image) }];
     }
-    return keptPieces(drawnPath(path), axis, side).flatMap((piece): FigurePath[] => {
+    const halves = keptPieces(drawnPath(path), axis, side).flatMap((piece): FigurePath[] => {
       if (piece.closed) {
         const image = reversePath(transformPath(piece, m));
         return [newPath(newId(), nodesOf(piece), true), newPath(newId(), nodesOf(image), true)];
       }
       return withImage(piece, axis, m, newId);
     });
+    return halves.map((half) => ofStock(half, path.stock ?? null));
   });
 }
 

@@ -25,6 +25,7 @@ export function newPiece(id: string, name: string, now: string): Piece {
     corner: 'round',
     toleranceMm: 0.25,
     wire: { metal: 'copper', temper: 'dead-soft', diameterMm: Number(awgToMm(18).toFixed(3)) },
+    stocks: [],
     reserveMm: 5,
     work: 'cut',
     over: 'later',

@@ -193,7 +193,10 @@ describe('records', () => {
   test.each([
     [null, /not a Hush Road piece/],
     [{ format: 'something', version: 1 }, /not a Hush Road piece/],
-    [{ ...newPiece('p', 'x', NOW), version: 7 }, /later Hush Road \(format 7/],
+    [
+      { ...newPiece('p', 'x', NOW), version: PIECE_VERSION + 1 },
+      new RegExp(`later Hush Road \\(format ${PIECE_VERSION + 1}`),
+    ],
     [
       { ...newPiece('p', 'x', NOW), wire: { metal: 'copper', temper: 'hard', diameterMm: -1 } },
       /^This piece is damaged: wire, wire thickness is smaller than 0.08\.$/,

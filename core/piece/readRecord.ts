@@ -45,6 +45,8 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     route: isRecord(route) ? { ...route, ends: each(route['ends'], endsWithin) } : route,
     dressing: each(dressing, withinLimits),
   }),
+  // Version 7 knows pieces of several wires.
+  (record) => ({ ...record, version: 7, stocks: [] }),
 ];
 
 const header = z.object({ format: z.string(), version: z.number().int().min(0).optional() });

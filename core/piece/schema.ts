@@ -34,6 +34,8 @@ export const seamSchema = z.strictObject({
 });
 export type Seam = z.infer<typeof seamSchema>;
 
+const stockId = z.string().min(1).max(60);
+
 export const pathSchema = z.strictObject({
   id: z.string().min(1).max(60),
   closed: z.boolean(),
@@ -43,6 +45,8 @@ export const pathSchema = z.strictObject({
   seam: seamSchema,
   /** its ends meet, and the maker said that the wire does not close there */
   touches: z.literal(true).optional(),
+  /** which of the piece's further wires it is made of; without it of the main one */
+  stock: stockId.optional(),
 });
 export type FigurePath = z.infer<typeof pathSchema>;
 
@@ -52,6 +56,14 @@ export const wireSchema = z.strictObject({
   diameterMm: z.number().min(WIRE_LIMITS_MM.min).max(WIRE_LIMITS_MM.max),
 });
 export type Wire = z.infer<typeof wireSchema>;
+
+/** A further wire of a piece beside its main one, with what the maker calls it. */
+export const stockSchema = z.strictObject({
+  id: stockId,
+  name: z.string().max(40),
+  ...wireSchema.shape,
+});
+export type Stock = z.infer<typeof stockSchema>;
 
 const number = z.number();
 const pixel = z.strictObject({
@@ -107,8 +119,13 @@ export const pictureSchema = z.strictObject({
 });
 export type TracedPicture = z.infer<typeof pictureSchema>;
 
-/** What is chosen about the ends of one wire of a route. */
-const wireEndsSchema = z.strictObject({ start: endSchema, end: endSchema, seam: seamSchema });
+/** What is chosen about one wire of a route: its ends, and which of the piece's further wires it is of. */
+const wireEndsSchema = z.strictObject({
+  start: endSchema,
+  end: endSchema,
+  seam: seamSchema,
+  stock: stockId.optional(),
+});
 export type WireEnds = z.infer<typeof wireEndsSchema>;
 
 /** How the drawing is run: without it each drawn line is a wire. */
@@ -154,7 +171,7 @@ export const WORK_ORIGINS = ['first', 'last', 'middle'] as const;
 export type WorkOrigin = (typeof WORK_ORIGINS)[number];
 
 export const PIECE_FORMAT = 'hush-road.piece';
-export const PIECE_VERSION = 6;
+export const PIECE_VERSION = 7;
 
 export const pieceSchema = z
   .strictObject({
@@ -170,7 +187,9 @@ export const pieceSchema = z
     basis: z.enum(BASES),
     corner: z.enum(CORNER_STYLES),
     toleranceMm: z.number().min(0.02).max(2),
+    /** the main wire; what is not said otherwise is made of it */
     wire: wireSchema,
+    stocks: z.array(stockSchema).max(PIECE_LIMITS.stocks),
     reserveMm: extra,
     work: z.enum(['cut', 'spool']),
     picture: pictureSchema.nullable(),

@@ -9,6 +9,8 @@ const PARTS: Readonly<Record<string, string>> = {
   start: 'first end',
   end: 'last end',
   dressing: 'dressing item',
+  stocks: 'wire',
+  stock: 'its wire',
   shapes: 'word or motif',
   parts: 'part',
   bendEdits: 'changed bend',

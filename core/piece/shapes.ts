@@ -34,6 +34,7 @@ export function withShape(piece: Piece, shape: Shape, drawn: DrawnShape): Piece 
       start: path.start.kind === 'loop' ? path.start : known.start,
       end: path.end.kind === 'loop' ? path.end : known.end,
       seam: known.seam,
+      ...(known.stock !== undefined && { stock: known.stock }),
     };
   });
   const first = piece.paths.findIndex((p) => own.has(p.id));

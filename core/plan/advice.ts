@@ -1,4 +1,4 @@
-import type { FigurePath, Piece } from '../piece';
+import type { FigurePath, Piece, PieceStock } from '../piece';
 import type { Strip } from '../strip';
 import { awgToMm, mmToAwg } from '../units';
 import { asBoth, asGauge, asThickness, counted, say, type Said } from '../words';
@@ -6,7 +6,13 @@ import { alongBlank, type OnBlank } from './blank';
 
 /** A change that answers a warning, as data; the screen offers it and shows what it does. */
 export type Remedy =
-  | { readonly kind: 'diameter'; readonly label: Said; readonly diameterMm: number }
+  | {
+      readonly kind: 'diameter';
+      readonly label: Said;
+      /** of which of the piece's wires */
+      readonly stock: string | null;
+      readonly diameterMm: number;
+    }
   | { readonly kind: 'grow'; readonly label: Said; readonly factor: number }
   | { readonly kind: 'basis'; readonly label: Said; readonly basis: Piece['basis'] };
 
@@ -26,11 +32,16 @@ function gaugeUnder(mm: number): number {
 
 /** What hands cannot do as drawn, each with what to do about it. */
 export function adviceFor(
-  piece: Piece,
-  strips: readonly { strip: Strip; path: FigurePath; lost: number; onBlank: OnBlank }[],
+  strips: readonly {
+    strip: Strip;
+    path: FigurePath;
+    lost: number;
+    onBlank: OnBlank;
+    stock: PieceStock;
+  }[],
 ): Advice[] {
-  const d = piece.wire.diameterMm;
-  return strips.flatMap(({ strip, lost, onBlank }, wire) => {
+  return strips.flatMap(({ strip, lost, onBlank, stock }, wire) => {
+    const d = stock.diameterMm;
     const list: Advice[] = strip.problems.map((p, n): Advice => {
       // Said from the first end of the blank, as the marks are.
       const at = asBoth(alongBlank(onBlank, p.atMm));
@@ -42,7 +53,7 @@ export function adviceFor(
           wire,
           atMm: p.atMm,
           message: say`The corner at ${at} needs ${asThickness(p.needMm)} of leg on both sides and has ${asThickness(p.haveMm)}. It is planned sharper than ${asGauge(d)} wire likes.`,
-          remedies: [thinnerTo(thinner), grow(factor)],
+          remedies: [thinnerTo(thinner, stock), grow(factor)],
         };
       }
       const factor = Math.ceil((d / 2 / Math.max(p.haveMm, 0.05)) * 1.1 * 20) / 20;
@@ -51,7 +62,7 @@ export function adviceFor(
         wire,
         atMm: p.atMm,
         message: say`The curve at ${at} is tighter than ${asGauge(d)} wire is thick. Wire cannot bend inside itself.`,
-        remedies: [thinnerTo(gaugeUnder(Math.max(0.08, 2 * p.haveMm))), grow(factor)],
+        remedies: [thinnerTo(gaugeUnder(Math.max(0.08, 2 * p.haveMm)), stock), grow(factor)],
       };
     });
     if (lost > 0) {
@@ -69,8 +80,9 @@ export function adviceFor(
   });
 }
 
-const thinnerTo = (diameterMm: number): Remedy => ({
+const thinnerTo = (diameterMm: number, { id }: PieceStock): Remedy => ({
   kind: 'diameter',
+  stock: id,
   label: say`Use ${asGauge(diameterMm)}`,
   diameterMm,
 });

@@ -15,7 +15,7 @@ describe('what lies beyond the figure', () => {
         const loop = { kind: 'loop' as const, insideMm, tailMm: 0 };
         const piece = pieceWith({ ...hook, [first ? 'start' : 'end']: loop });
         const plan = planPiece(piece);
-        const [shape, ...rest] = endShapes(piece, plan, plan.wires[0]!);
+        const [shape, ...rest] = endShapes(plan, plan.wires[0]!);
         expect(rest).toEqual([]);
         expect(shape!.type).toBe('arc');
         const d = piece.wire.diameterMm;
@@ -29,7 +29,7 @@ describe('what lies beyond the figure', () => {
   it('a tail goes straight on by its length', () => {
     const piece = pieceWith({ ...hook, end: { kind: 'plain', tailMm: 7 } });
     const plan = planPiece(piece);
-    const [tail] = endShapes(piece, plan, plan.wires[0]!);
+    const [tail] = endShapes(plan, plan.wires[0]!);
     expect(segmentLength(tail!)).toBeCloseTo(7, 9);
     expect(endOf(tail!).x).toBeCloseTo(20, 6);
     expect(endOf(tail!).y).toBeCloseTo(22, 6);
@@ -39,10 +39,10 @@ describe('what lies beyond the figure', () => {
     const ring = newPath('r', [at(0, 0), at(30, 0), at(30, 30), at(0, 30)], true);
     const butt = pieceWith(ring);
     const plan = planPiece(butt);
-    expect(endShapes(butt, plan, plan.wires[0]!)).toEqual([]);
+    expect(endShapes(plan, plan.wires[0]!)).toEqual([]);
     const looped = pieceWith({ ...ring, seam: { ...ring.seam, join: 'loops' } });
     const loopedPlan = planPiece(looped);
-    expect(endShapes(looped, loopedPlan, loopedPlan.wires[0]!)).toHaveLength(2);
+    expect(endShapes(loopedPlan, loopedPlan.wires[0]!)).toHaveLength(2);
   });
 });
 

@@ -12,7 +12,6 @@ import {
   type Primitive,
   type Vec,
 } from '../geometry';
-import type { Piece } from '../piece';
 import { placeOnWire } from './places';
 import type { Plan, WirePlan } from './planPiece';
 
@@ -37,7 +36,7 @@ function frameAt(at: Vec, outward: Vec, center: Vec): Affine {
 }
 
 /** The ends of a wire once formed, reserve left out: loops, wraps and tails in their places. */
-export function placedEnds(piece: Piece, plan: Plan, wire: WirePlan): PlacedEnd[] {
+export function placedEnds(plan: Plan, wire: WirePlan): PlacedEnd[] {
   const { start, end, seam } = wire.ends;
   const center = plan.hang?.center ?? { x: 0, y: 0 };
   const seamLoop: WireEnd = { kind: 'loop', insideMm: seam.loopInsideMm, tailMm: 0 };
@@ -57,7 +56,7 @@ export function placedEnds(piece: Piece, plan: Plan, wire: WirePlan): PlacedEnd[
     if (!place) return [];
     const outward = which === 'start' ? scale(place.direction, -1) : place.direction;
     const flat = frameAt(place.at, outward, center);
-    const form = endForm(e, piece.wire.diameterMm);
+    const form = endForm(e, wire.stock.diameterMm);
     const map = form.eyeTurned ? compose(flat, scaling(1, EDGE_ON)) : flat;
     const moved = (list: readonly Primitive[]): Primitive[] =>
       list.flatMap((s) => transformed(s, map));
@@ -94,5 +93,5 @@ const on = (s: Primitive, t: number): Vec =>
       };
 
 /** What lies beyond the figure at a wire's ends once formed: loops and tails, reserve left out. */
-export const endShapes = (piece: Piece, plan: Plan, wire: WirePlan): Primitive[] =>
-  placedEnds(piece, plan, wire).flatMap((e) => [...e.shape, ...e.over]);
+export const endShapes = (plan: Plan, wire: WirePlan): Primitive[] =>
+  placedEnds(plan, wire).flatMap((e) => [...e.shape, ...e.over]);

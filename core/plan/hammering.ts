@@ -15,24 +15,27 @@ export interface Hammered {
  * Stretches that are hammered longer take less wire, where the maker wished it reckoned ahead: a
  * finished stretch L needs L / factor of wire. What would lie past an end of the wire is not hammered,
  * and of two wishes for one place the one that gives more holds.
- * @param lines the formed wires
- * @param lengthsMm the developed length of each
+ * @param wires the formed wires, each with its developed length and thickness
  */
 export function hammeredWires(
   piece: Piece,
-  lines: readonly MeasuredLine[],
-  lengthsMm: readonly number[],
+  wires: readonly {
+    readonly line: MeasuredLine;
+    readonly lengthMm: number;
+    readonly diameterMm: number;
+  }[],
 ): Hammered[] {
+  const lines = wires.map((w) => w.line);
   const wished = lines.map(() => ({ gains: new Array<Gain>(), count: 0 }));
   for (const item of piece.dressing) {
     const hammered = kindOf(item).hammered?.(item);
     if (!hammered?.ahead) continue;
     const foot = nearestWire(lines, item.on);
     if (!foot) continue;
-    const { lengthFactor } = flattened(piece.wire.diameterMm, hammered.thickMm, hammered.spread);
+    const { lengthMm: all, diameterMm } = wires[foot.wire]!;
+    const { lengthFactor } = flattened(diameterMm, hammered.thickMm, hammered.spread);
     const half = item.on.lengthMm / 2;
     const share = 1 - 1 / lengthFactor;
-    const all = lengthsMm[foot.wire]!;
     // On a closed wire what lies past the seam goes on at its other end.
     for (const by of lines[foot.wire]!.closed && 2 * half < all ? [-all, 0, all] : [0]) {
       const fromMm = Math.max(0, foot.mm - half + by);

@@ -10,23 +10,24 @@ export interface Hang {
 }
 
 /**
- * Centre of mass of bare wires of one thickness, and where they hang.
+ * Centre of mass of bare wires, and where they hang.
+ * @param perMm what a length of each weighs, in any unit
  * @param wished the piece hangs from the point of the wire nearest to this; null: from the highest
  */
-export function hangOf(lines: readonly MeasuredLine[], wished: Vec | null): Hang | null {
+export function hangOf(lines: readonly MeasuredLine[], perMm: readonly number[], wished: Vec | null): Hang | null {
   let mass = 0;
   let x = 0;
   let y = 0;
-  for (const { points } of lines) {
+  lines.forEach(({ points }, wire) => {
     points.forEach((p, i) => {
       const q = points[i + 1];
       if (!q) return;
-      const m = distance(p, q);
+      const m = distance(p, q) * perMm[wire]!;
       mass += m;
       x += (m * (p.x + q.x)) / 2;
       y += (m * (p.y + q.y)) / 2;
     });
-  }
+  });
   const from = wished
     ? (nearestWire(lines, wished)?.at ?? null)
     : highestOf(lines.flatMap((l) => l.points));

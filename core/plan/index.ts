@@ -15,6 +15,7 @@ export {
   type Bench,
   type Plan,
   type PlannedBend,
+  type PlannedStock,
   type PlannedRoute,
   type Unplanned,
   type WirePlan,
@@ -24,4 +25,5 @@ export { routedFigure, routeOverview, wishAt, type Junction, type RouteOverview 
 export type { Aside } from './sideBySide';
 export type { Breach } from './laws';
 export type { Correction } from './roundings';
+export { kindWords, stockUses, stockWords, widestMm, type StockUse } from './stocks';
 export type { Apart, Stray } from './stray';

@@ -89,7 +89,7 @@ describe('hanging', () => {
   it('the point chosen is the nearest of the line', () => {
     fc.assert(
       fc.property(line, fc.tuple(coordinate, coordinate), (l, [x, y]) => {
-        const { from } = hangOf([l], { x, y })!;
+        const { from } = hangOf([l], [1], { x, y })!;
         l.points.slice(1).forEach((q, i) => {
           const p = l.points[i]!;
           for (const t of [0, 0.3, 0.5, 0.9, 1]) {
@@ -102,12 +102,12 @@ describe('hanging', () => {
   });
 
   it('two wires weigh by their lengths, and nothing does not hang', () => {
-    const hang = hangOf([measured([0, 0], [30, 0]), measured([0, 10], [10, 10])], null)!;
+    const hang = hangOf([measured([0, 0], [30, 0]), measured([0, 10], [10, 10])], [1, 1], null)!;
     // 30 mm about 15, 0 and 10 mm about 5, 10.
     expect(hang.center.x).toBeCloseTo((30 * 15 + 10 * 5) / 40, 9);
     expect(hang.center.y).toBeCloseTo(100 / 40, 9);
-    expect(hangOf([], null)).toBeNull();
-    expect(hangOf([], { x: 0, y: 0 })).toBeNull();
+    expect(hangOf([], [], null)).toBeNull();
+    expect(hangOf([], [], { x: 0, y: 0 })).toBeNull();
   });
 });
 

@@ -3,11 +3,12 @@ import {
   overbendFactor,
   stiffnessOf,
   type Kit,
+  type Stiffness,
   type TestCoil,
   type Tool,
 } from '../forming';
 import { findCrossings, findMeetings, type Vec } from '../geometry';
-import type { BendEdit, Piece, WireEnds } from '../piece';
+import { inStock, leadStock, stockOf, type BendEdit, type Piece, type PieceStock, type WireEnds } from '../piece';
 import type { Route } from '../route';
 import { isBend, marksOf, shiftRoom, type Mark, type Strip } from '../strip';
 import { wireMassG } from '../wire';
@@ -41,8 +42,16 @@ export interface PlannedBend extends Mark {
   readonly shift: readonly [number, number];
 }
 
+/** A wire that a piece is made of, with what it springs back by. */
+export interface PlannedStock extends PieceStock, Stiffness {
+  /** a test coil of the maker's gave that */
+  readonly measured: boolean;
+}
+
 export interface WirePlan extends Allowances, OnBlank {
   readonly pathId: string;
+  /** what it is made of */
+  readonly stock: PlannedStock;
   readonly closed: boolean;
   /** what is chosen about its ends, or its seam if it is closed */
   readonly ends: WireEnds;
@@ -78,7 +87,7 @@ export interface Unplanned {
 export interface Plan {
   readonly wires: readonly WirePlan[];
   readonly unplanned: readonly Unplanned[];
-  /** thickness of the wire */
+  /** thickness of the wire that leads */
   readonly diameterMm: number;
   /** null when each drawn line is a wire */
   readonly route: PlannedRoute | null;
@@ -88,7 +97,7 @@ export interface Plan {
   /** everything cut, reserve excluded */
   readonly massG: number;
   readonly totalCutMm: number;
-  /** the flow stress springback was worked out with, MPa, and whether a test coil gave it */
+  /** the flow stress of the wire that leads, MPa, and whether a test coil gave it */
   readonly flowMPa: number;
   readonly measured: boolean;
 }
@@ -106,15 +115,17 @@ export interface Bench {
  * Stages: route, drawn path, chain of lines and arcs, wire's centreline, straight blank, marks and lengths.
  */
 export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, told?: Told): Plan {
-  const wire = stiffnessOf(piece.wire, coils);
-  const overbend = byRadius((radius) => overbendFactor(radius, wire));
+  const stocks = stocksIn(coils);
   if (piece.route) told?.({ stage: 'route', done: 0, of: 1 });
   const { paths, route } = routedFigure(piece);
   const of = paths.length;
   const all = paths.map((path, done) => {
     told?.({ stage: 'wires', done, of });
     const share = told && ((part: number) => told({ stage: 'wires', done: done + part, of }));
-    return { path, ...formPath(piece, path, { kit, wire, ...(share && { told: share }) }) };
+    const stock = stocks(stockOf(piece, path));
+    const own = inStock(piece, stock);
+    const wire = stock.stiffness;
+    return { path, stock, own, ...formPath(own, path, { kit, wire, ...(share && { told: share }) }) };
   });
   const built = all.filter((b) => b.breach === null);
   const unplanned = all.flatMap(({ path, breach }, place) =>
@@ -122,25 +133,26 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
   );
   const strips = built.map((b) => b.strip);
   const bare = strips.map((s) => bareLine(s));
-  const d = piece.wire.diameterMm;
-  const meetings = findMeetings(bare, d, alongsideWish(d));
-  const beside = asidesOf(strips, meetings.alongside, d);
+  const thick = built.map((b) => b.stock.diameterMm);
+  const d = thick.length > 0 ? Math.max(...thick) : piece.wire.diameterMm;
+  const meetings = findMeetings(bare, thick, alongsideWish(thick));
+  const beside = asidesOf(strips, meetings.alongside, thick);
   const asDrawn = beside.every((b) => b.length === 0);
   const lines = asDrawn
     ? bare
     : strips.map((strip, n) => formedLine({ strip, asides: beside[n] ?? [] }));
   const hammered = hammeredWires(
     piece,
-    lines,
-    strips.map((s) => s.developedMm),
+    lines.map((line, n) => ({ line, lengthMm: strips[n]!.developedMm, diameterMm: thick[n]! })),
   );
   const wires = built.map((b, n): WirePlan => {
-    const { path, strip, drawnMm, stray, seamAt } = b;
+    const { path, stock, own, strip, drawnMm, stray, seamAt } = b;
+    const { overbend } = stock;
     const asides = beside[n] ?? [];
     const placed = { strip, asides };
     const { gains, count } = hammered[n]!;
     const gainMm = gainUpTo(gains, strip.developedMm);
-    const allowances = allowancesOf(piece, path, { gainMm, count });
+    const allowances = allowancesOf(own, path, { gainMm, count });
     const { startMm, endMm, reserveMm } = allowances;
     const onBlank = { startMm, gains };
     const middleOfBlank = strip.developedMm / 2 - gainMm / 2 + startMm;
@@ -153,7 +165,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
       const room = shiftRoom(strip, at);
       const moved = edit?.shiftMm ?? 0;
       const gripMm = tool?.grip === 'edge' ? mark.startMm : mark.gripMm;
-      const radius = mark.insideRadiusMm + piece.wire.diameterMm / 2;
+      const radius = mark.insideRadiusMm + stock.diameterMm / 2;
       const past = mark.kind === 'fold' ? 1 : overbend(Math.max(radius, 0.01));
       const middleOn = alongBlank(onBlank, mark.middleMm);
       const stepMm = middleOn - stepFrom;
@@ -180,6 +192,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
     });
     return {
       pathId: path.id,
+      stock: stock.planned,
       closed: path.closed,
       ends: { start: path.start, end: path.end, seam: path.seam },
       strip,
@@ -200,23 +213,46 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
       seamPlace: path.closed ? (placeOnWire(placed, 0)?.at ?? null) : null,
     };
   });
-  const found = asDrawn ? meetings.crossings : findCrossings(lines, d);
-  const used = wires.reduce((sum, w) => sum + w.cutMm - w.reserveMm, 0);
+  const found = asDrawn ? meetings.crossings : findCrossings(lines, thick);
+  const lead = stocks(leadStock(piece)).planned;
   return {
     wires,
     unplanned,
-    diameterMm: d,
+    diameterMm: lead.diameterMm,
     route: route && summary(route),
     crossings: crossingsOf(found, d, piece.over, piece.overAt),
     advice: adviceFor(
-      piece,
       built.map((b, i) => ({ ...b, onBlank: wires[i]! })),
     ),
-    hang: hangOf(lines, piece.hang),
-    massG: wireMassG(piece.wire.metal, piece.wire.diameterMm, used),
+    hang: hangOf(
+      lines,
+      wires.map((w) => wireG(w.stock, 1)),
+      piece.hang,
+    ),
+    massG: wires.reduce((sum, w) => sum + wireG(w.stock, w.cutMm - w.reserveMm), 0),
     totalCutMm: wires.reduce((sum, w) => sum + w.cutMm, 0),
-    flowMPa: wire.flowMPa,
-    measured: coilOf(piece.wire, coils) !== null,
+    flowMPa: lead.flowMPa,
+    measured: lead.measured,
+  };
+}
+
+const wireG = ({ metal, diameterMm }: PieceStock, mm: number): number =>
+  wireMassG(metal, diameterMm, mm);
+
+/** The wires of a piece, each with what follows from it, worked out once. */
+function stocksIn(coils: readonly TestCoil[]) {
+  const known = new Map<string | null, ReturnType<typeof make>>();
+  const make = (stock: PieceStock) => {
+    const stiffness = stiffnessOf(stock, coils);
+    const measured = coilOf(stock, coils) !== null;
+    const planned: PlannedStock = { ...stock, ...stiffness, measured };
+    const overbend = byRadius((radius) => overbendFactor(radius, stiffness));
+    return { ...stock, stiffness, planned, overbend };
+  };
+  return (stock: PieceStock) => {
+    const before = known.get(stock.id) ?? make(stock);
+    known.set(stock.id, before);
+    return before;
   };
 }
 

@@ -144,7 +144,7 @@ describe('a drawing run as fewer wires', () => {
     const plan = planPiece(routed);
     expect(plan.wires[0]!.startMm).toBeCloseTo(Math.PI * 4, 9);
     expect(plan.wires[0]!.endMm).toBe(5);
-    expect(endShapes(routed, plan, plan.wires[0]!)).toHaveLength(2);
+    expect(endShapes(plan, plan.wires[0]!)).toHaveLength(2);
   });
 
   it('starts where it is pinned, and follows the figure when that is made larger', () => {

@@ -40,25 +40,28 @@ const MOST_SAMPLES = 60_000;
 /**
  * Where wires lie side by side: of two passes on one line each lies half a wire aside, on the side
  * that it comes from and goes to.
+ * @param thickMm the thickness of each wire
  */
 export function asidesOf(
   strips: readonly Strip[],
   alongside: readonly Stretch[],
-  diameterMm: number,
+  thickMm: readonly number[],
 ): Aside[][] {
   if (alongside.length === 0) return strips.map(() => []);
-  const found = doubledStretches(strips, alongside, diameterMm);
+  const found = doubledStretches(strips, alongside, thickMm);
   const sides = new Map<Doubled, number>();
   const asides: Aside[][] = strips.map(() => []);
   for (const d of found) {
     if (!found.some((e) => isPartner(d, e))) continue;
     const partner = [...sides].find(([e]) => isPartner(d, e));
-    const side = partner ? partner[1] * (d.sameWay ? -1 : 1) : firstSide(d, strips, diameterMm);
+    const side = partner ? partner[1] * (d.sameWay ? -1 : 1) : firstSide(d, strips, thickMm[d.wire]!);
     sides.set(d, side);
-    const asideMm = (side * Math.max(0, diameterMm - Math.abs(d.apartMm))) / 2;
+    // Two wires touch where their middles are half of each apart.
+    const touchMm = (thickMm[d.wire]! + thickMm[d.other.wire]!) / 2;
+    const asideMm = (side * Math.max(0, touchMm - Math.abs(d.apartMm))) / 2;
     asides[d.wire]!.push({ fromMm: d.fromMm, toMm: d.toMm, asideMm });
   }
-  return asides.map((list, i) => bridged(toEnds(list, strips[i]!.developedMm), 5 * diameterMm));
+  return asides.map((list, i) => bridged(toEnds(list, strips[i]!.developedMm), 5 * thickMm[i]!));
 }
 
 /** Stretches that begin or end close to a wire's end reach it. */
@@ -118,11 +121,11 @@ function bridged(list: readonly Aside[], gapMm: number): Aside[] {
 /** Stretches shorter than this between two doubled ones are looked at too, mm. */
 const MARGIN_MM = 1;
 
-/** What to look for among the wires' chords before it is looked at more closely. */
-export const alongsideWish = (diameterMm: number): AlongsideWish => ({
-  reachMm: reachOf(diameterMm) + CHORD_MM,
+/** What to look for among the chords of wires so thick before it is looked at more closely. */
+export const alongsideWish = (thickMm: readonly number[]): AlongsideWish => ({
+  reachMm: reachOf(Math.max(...thickMm)) + CHORD_MM,
   angleRad: PARALLEL_RAD,
-  apartMm: 2.5 * diameterMm,
+  apartMm: 2.5 * Math.min(...thickMm),
 });
 
 const reachOf = (diameterMm: number): number => Math.max(0.15, 0.35 * diameterMm);
@@ -131,9 +134,11 @@ const reachOf = (diameterMm: number): number => Math.max(0.15, 0.35 * diameterMm
 function samplesOf(
   strips: readonly Strip[],
   alongside: readonly Stretch[],
-  diameterMm: number,
+  thickMm: readonly number[],
 ): Sample[] {
-  const candidates = alongside.filter((c) => c.toMm - c.fromMm >= 2.5 * diameterMm - MARGIN_MM);
+  const candidates = alongside.filter(
+    (c) => c.toMm - c.fromMm >= 2.5 * thickMm[c.line]! - MARGIN_MM,
+  );
   const total = candidates.reduce((sum, c) => sum + c.toMm - c.fromMm, 0);
   const step = Math.max(STEP_MM, total / MOST_SAMPLES);
   let last = { line: -1, index: -1 };
@@ -159,11 +164,10 @@ function samplesOf(
 function doubledStretches(
   strips: readonly Strip[],
   alongside: readonly Stretch[],
-  diameterMm: number,
+  thickMm: readonly number[],
 ): Doubled[] {
-  const reach = reachOf(diameterMm);
-  const samples = samplesOf(strips, alongside, diameterMm);
-  const cell = Math.max(2 * STEP_MM, reach);
+  const samples = samplesOf(strips, alongside, thickMm);
+  const cell = Math.max(2 * STEP_MM, reachOf(Math.max(...thickMm)));
   const key = (x: number, y: number): number => x * 73_856_093 + y * 19_349_663;
   const grid = new Map<number, number[]>();
   samples.forEach((s, i) => {
@@ -179,10 +183,11 @@ function doubledStretches(
       for (let y = cy - 1; y <= cy + 1; y++) {
         for (const i of grid.get(key(x, y)) ?? []) {
           const o = samples[i]!;
-          if (o.wire === s.wire && Math.abs(o.mm - s.mm) < 2.5 * diameterMm) continue;
+          if (o.wire === s.wire && Math.abs(o.mm - s.mm) < 2.5 * thickMm[s.wire]!) continue;
           if (Math.abs(cross(s.along, o.along)) > PARALLEL) continue;
           const to = sub(o.at, s.at);
           const apart = cross(s.along, to);
+          const reach = reachOf((thickMm[s.wire]! + thickMm[o.wire]!) / 2);
           if (Math.abs(apart) > reach || Math.abs(dot(s.along, to)) > 2 * STEP_MM) continue;
           if (!best || Math.abs(apart) < Math.abs(best.apart) - 1e-6) best = { other: o, apart };
         }
@@ -194,7 +199,7 @@ function doubledStretches(
   let open: { s: Sample; other: Sample; apart: number }[] = [];
   const close = (): void => {
     const [first, last] = [open[0], open[open.length - 1]];
-    if (first && last && last.s.mm - first.s.mm >= 2.5 * diameterMm) {
+    if (first && last && last.s.mm - first.s.mm >= 2.5 * thickMm[first.s.wire]!) {
       const others = open.map((o) => o.other.mm);
       out.push({
         wire: first.s.wire,

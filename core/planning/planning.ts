@@ -1,5 +1,5 @@
 import { dressPiece, type Dressing } from '../dressing';
-import { DEFAULT_KIT, stiffnessOf } from '../forming';
+import { DEFAULT_KIT } from '../forming';
 import {
   gaugeRemedies,
   groundFor,
@@ -119,10 +119,9 @@ export class Planning {
   /** Where pegs or pins stand for winding a wire. */
   pegs(wire: number, twin: boolean, board: PegBoard): PegAnswer | null {
     return this.once(['pegs', wire, twin, board], () => {
-      const { piece, bench } = this.made;
       const found = this.hand(twin).plan.wires[wire];
-      const stiffness = stiffnessOf(piece.wire, bench.coils ?? []);
-      return found ? pegPlan(found, board, stiffness, Math.max(0.5, 2 * piece.toleranceMm)) : null;
+      if (!found) return null;
+      return pegPlan(found, board, found.stock, Math.max(0.5, 2 * this.made.piece.toleranceMm));
     });
   }
 

@@ -1,7 +1,7 @@
 import { dressPiece, type Dressing } from '../dressing';
 import type { Kit } from '../forming';
 import type { Piece } from '../piece';
-import type { Plan } from '../plan';
+import { kindWords, stockUses, stockWords, type Plan } from '../plan';
 import {
   endWords,
   gaugeWords,
@@ -11,8 +11,7 @@ import {
   type PegBoard,
   type WireSteps,
 } from '../steps';
-import { printBoth, printGauge, printNumber, type LengthUnit } from '../units';
-import { METAL_FACTS, TEMPER_NAMES } from '../wire';
+import { printBoth, printNumber, type LengthUnit } from '../units';
 import { inWords, type Said } from '../words';
 import { wrapped, type Block } from './blocks';
 import { checkLines } from './checkLines';
@@ -99,8 +98,7 @@ function withFrame(
   { hand = '', unit }: SheetOptions,
 ): Page {
   const right = paper.widthMm - MARGIN_MM;
-  const { wire } = piece;
-  const kind = `${printGauge(wire.diameterMm, unit)} ${METAL_FACTS[wire.metal].name.toLowerCase()}, ${TEMPER_NAMES[wire.temper]}`;
+  const kind = inWords(kindWords(piece, plan), unit);
   return {
     ...page,
     items: [
@@ -180,6 +178,12 @@ function notes(piece: Piece, plan: Plan, unit: LengthUnit): Block[] {
         : `${printBoth(doubledMm, unit)} of it twice, side by side`;
     lines.push(`Run as ${wires}, ${doubled}.`);
   }
+  const uses = stockUses(plan);
+  for (const use of uses.length > 1 ? uses : []) {
+    const many = use.wires === 1 ? 'one wire' : `${use.wires} wires`;
+    const kind = inWords(stockWords(use), unit);
+    lines.push(`Of ${kind}: ${many}, ${printBoth(use.cutMm, unit)} cut in all.`);
+  }
   const beads = piece.shapes.flatMap((s) => s.beads);
   const sizes = [...new Set(beads.map((b) => printNumber(b.acrossMm, 1)))];
   for (const size of sizes) {
@@ -212,8 +216,10 @@ function wireBlocks(
     needsMm,
     items: [words(MARGIN_MM, 5.5, name + text, { sizeMm: 3.8, bold: true })],
   });
-  const spool = `Work from the spool: mark the stop at ${printBoth(wire.cutMm, unit)} and leave the wire on.`;
-  const cut = `Cut ${printBoth(wire.cutMm, unit)}.`;
+  const several = stockUses(plan).length > 1;
+  const of = several ? ` of ${inWords(stockWords(wire.stock), unit)}` : '';
+  const spool = `Work from the spool${of}: mark the stop at ${printBoth(wire.cutMm, unit)} and leave the wire on.`;
+  const cut = `Cut ${printBoth(wire.cutMm, unit)}${of}.`;
   const parts = partLines(wire, unit);
   const told = (said: Said): string => inWords(said, unit);
   const work = stepsOf(piece, plan, index, kit);
@@ -235,7 +241,7 @@ function wireBlocks(
     })),
   ];
   if (wire.bends.length === 0) return blocks;
-  const { header, lines } = bendTable(wire, work, plan.diameterMm, unit);
+  const { header, lines } = bendTable(wire, work, wire.stock.diameterMm, unit);
   const count = `${wire.bends.length} ${wire.bends.length === 1 ? 'bend' : 'bends'}`;
   blocks.push(
     title(`${count}, front towards you, ${ORIGIN_WORDS[work.from]}`, 30),
@@ -265,7 +271,7 @@ function wireBlocks(
   if (drawings) {
     blocks.push(
       title('Step by step', 8 + CELL_ROW_MM),
-      ...stepRows(piece, plan, work, paper, unit).map((items): Block => ({
+      ...stepRows(plan, work, paper, unit).map((items): Block => ({
         heightMm: CELL_ROW_MM,
         items,
       })),

@@ -5,6 +5,7 @@ import {
   endShapes,
   formedShapes,
   placeOnWire,
+  widestMm,
   type Plan,
   type WirePlan,
 } from '../plan';
@@ -19,19 +20,19 @@ const LABEL_ROOM_MM = 7;
 export const MAX_TILES = 80;
 
 /** A wire as formed, with the loops and tails at its ends. */
-const wireShapes = (piece: Piece, plan: Plan, wire: WirePlan): Primitive[] => [
+const wireShapes = (plan: Plan, wire: WirePlan): Primitive[] => [
   ...formedShapes(wire),
-  ...endShapes(piece, plan, wire),
+  ...endShapes(plan, wire),
 ];
 
 /** The pattern in its own coordinates: the wire at true thickness, its centre, bend numbers. */
 export function patternItems(piece: Piece, plan: Plan): Item[] {
-  const d = piece.wire.diameterMm;
   const bodies: Item[] = [];
   const lines: Item[] = [];
   const marks: Item[] = [];
   plan.wires.forEach((w, n) => {
-    const data = pathData(wireShapes(piece, plan, w));
+    const d = w.stock.diameterMm;
+    const data = pathData(wireShapes(plan, w));
     bodies.push({ type: 'path', data, widthMm: d, tone: 'faint' });
     lines.push({ type: 'path', data, widthMm: 0.15, tone: 'ink' });
     for (const b of w.bends) {
@@ -62,7 +63,7 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
       );
     }
   });
-  for (const label of bendLabels(plan, 'gripMm', d / 2 + 2.2, 2.4)) {
+  for (const label of bendLabels(plan, 'gripMm', widestMm(plan) / 2 + 2.2, 2.4)) {
     const number = String(label.bend + 1);
     marks.push(
       words(label.at.x, label.at.y + 0.8, number, {
@@ -86,13 +87,13 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
 }
 
 /** What the pattern covers: the wire and the numbers beside it. */
-export function patternBox(piece: Piece, plan: Plan): Box | null {
+export function patternBox(plan: Plan): Box | null {
   const paths = plan.wires.map((w) => ({
-    segments: wireShapes(piece, plan, w),
+    segments: wireShapes(plan, w),
     closed: w.closed,
   }));
   const box = pathsBox(paths);
-  return box ? growBox(box, piece.wire.diameterMm / 2) : null;
+  return box ? growBox(box, widestMm(plan) / 2) : null;
 }
 
 /** The pattern on one page, or over several with joining marks; null when it would take too many. */
@@ -102,7 +103,7 @@ export function patternPages(
   paper: Paper,
   more: readonly Item[] = [],
 ): Page[] | null {
-  const box = patternBox(piece, plan);
+  const box = patternBox(plan);
   if (!box) return [];
   const items = [...patternItems(piece, plan), ...more];
   const size = { width: box.maxX - box.minX, height: box.maxY - box.minY };

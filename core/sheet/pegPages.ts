@@ -1,4 +1,3 @@
-import { METAL_FACTS } from '../wire';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import { moveWords, pegPlan, stepsOf, type Peg, type WireSteps } from '../steps';
@@ -34,14 +33,9 @@ export function pegPages(
   { unit, pegs = null, kit = null }: SheetOptions,
 ): Page[] {
   if (!pegs) return [];
-  const stiffness = {
-    diameterMm: plan.diameterMm,
-    flowMPa: plan.flowMPa,
-    modulusMPa: METAL_FACTS[piece.wire.metal].modulusMPa,
-  };
   return plan.wires.flatMap((wire, index): Page[] => {
     const name = plan.wires.length > 1 ? ` of wire ${index + 1}` : '';
-    const answer = pegPlan(wire, pegs, stiffness, Math.max(0.5, 2 * piece.toleranceMm));
+    const answer = pegPlan(wire, pegs, wire.stock, Math.max(0.5, 2 * piece.toleranceMm));
     if (!answer.ok) {
       return [
         {

@@ -67,7 +67,7 @@ describe('the sheet', () => {
     };
     const d = looped.wire.diameterMm;
     // The loop lies wholly to one side of the wire: its outside across is 4 mm + 2 d.
-    const box = patternBox(looped, planPiece(looped))!;
+    const box = patternBox(planPiece(looped))!;
     expect(box.maxX - box.minX).toBeCloseTo(4 + 2 * d, 1);
     expect(box.maxY - box.minY).toBeCloseTo(30 + 2 + d / 2 + d / 2 + d / 2, 1);
   });

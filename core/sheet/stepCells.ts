@@ -8,7 +8,6 @@ import {
   type Affine,
   type Primitive,
 } from '../geometry';
-import type { Piece } from '../piece';
 import { placeOnWire, type Plan, type WirePlan } from '../plan';
 import { formedPart, poseStrip, stepTitle, turnWord, type Step, type WireSteps } from '../steps';
 import { isBend } from '../strip';
@@ -26,14 +25,13 @@ const LARGEST = 1.6;
 
 /** Rows of small drawings, one for each step: the wire as it is then, and what to measure. */
 export function stepRows(
-  piece: Piece,
   plan: Plan,
   work: WireSteps,
   paper: Paper,
   unit: LengthUnit,
 ): Item[][] {
   const width = (paper.widthMm - 2 * MARGIN_MM - (COLUMNS - 1) * GAP_MM) / COLUMNS;
-  const box = patternBox(piece, plan);
+  const box = patternBox(plan);
   if (!box) return [];
   const room = growBox(box, 1.5);
   const scale = Math.min(
@@ -85,7 +83,7 @@ function drawn(plan: Plan, work: WireSteps, index: number, map: Affine, scale: n
   let bend = -1;
   const progress = wire.strip.pieces.map((p) => (isBend(p) && !bent.has(++bend) ? 0 : 1));
   const pose = poseStrip(wire.strip, (i) => progress[i]!, work.marks.originMm);
-  const wide = Math.max(0.3, plan.diameterMm * scale);
+  const wide = Math.max(0.3, wire.stock.diameterMm * scale);
   const put = (shape: readonly Primitive[]): string =>
     pathData(shape.flatMap((s) => transformSegment(s, map) as Primitive[]));
   const [low, high] = step.formed;
@@ -116,7 +114,7 @@ function crossed(
     if (!inPlace(c.firstWire, c.firstMm) || !inPlace(c.secondWire, c.secondMm)) return [];
     const wire = plan.wires[work.wire]!;
     const at = c.top === 'first' ? c.firstMm : c.secondMm;
-    const reach = 1.3 * plan.diameterMm;
+    const reach = 1.3 * wire.stock.diameterMm;
     const [from, to] = [placeOnWire(wire, at - reach), placeOnWire(wire, at + reach)];
     if (!from || !to) return [];
     const data = put([{ type: 'line', from: from.at, to: to.at }]);

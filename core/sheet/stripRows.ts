@@ -31,7 +31,7 @@ function oneRow(
   const to = Math.min(wire.cutMm, from + width);
   const y = 9;
   const x = (s: number): number => MARGIN_MM + s - from;
-  const d = piece.wire.diameterMm;
+  const d = wire.stock.diameterMm;
   const items: Item[] = [];
   const stretch = (a: number, b: number, draw: (a: number, b: number) => Item[]): void => {
     const [low, high] = [Math.max(a, from), Math.min(b, to)];

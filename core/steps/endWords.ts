@@ -2,7 +2,6 @@ import { endKindOf, type WireEnd } from '../end';
 import { loopTool, type Kit } from '../forming';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
-import { METAL_FACTS } from '../wire';
 import { asBoth, say, type Said } from '../words';
 
 /** One end as an order to the hands; null for an end that is left as it is. */
@@ -20,10 +19,8 @@ export function endWords(piece: Piece, plan: Plan, index: number, kit: Kit): rea
   const wire = plan.wires[index];
   if (!wire) return [];
   const { start, end, seam } = wire.ends;
-  const { modulusMPa } = METAL_FACTS[piece.wire.metal];
-  const stiffness = { diameterMm: plan.diameterMm, flowMPa: plan.flowMPa, modulusMPa };
   const over = (insideMm: number): Said => {
-    const tool = loopTool(kit, stiffness, insideMm);
+    const tool = loopTool(kit, wire.stock, insideMm);
     return say`${asBoth(insideMm)} inside${tool ? say`, on ${tool.name}` : ''}`;
   };
   const parts: Said[] = [];

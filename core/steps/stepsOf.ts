@@ -92,7 +92,7 @@ export function stepsOf(
       const curve = curves[m.bend]!;
       const out = m.arm === 'towards-last' ? 1 : -1;
       return [
-        toolRoom(wire, m.bend, curve, before, samples, plan.diameterMm),
+        toolRoom(wire, m.bend, curve, before, samples, wire.stock.diameterMm),
         jawRoom(wire.bends, m.bend, out, kit),
       ].filter((t) => t !== null);
     });
@@ -113,7 +113,7 @@ export function stepsOf(
       formed,
       moves: now,
       troubles: [...troubles, ...narrow],
-      measure: measured(wire, boxes, formed, plan.diameterMm, group.length > 1),
+      measure: measured(wire, boxes, formed, wire.stock.diameterMm, group.length > 1),
     });
   }
   const whole = [0, wire.developedMm] as const;
@@ -127,7 +127,7 @@ export function stepsOf(
       wire,
       boxes,
       whole,
-      plan.diameterMm,
+      wire.stock.diameterMm,
       arms !== null && piece.from === 'middle',
     ),
   });
@@ -139,9 +139,9 @@ export function stepsOf(
     steps,
     threading: ways(moved, arms),
     cramped: {
-      first: crampedFrom('first', wire, middleMm, samples, plan.diameterMm),
-      last: crampedFrom('last', wire, middleMm, samples, plan.diameterMm),
-      middle: crampedFrom('middle', wire, middleMm, samples, plan.diameterMm),
+      first: crampedFrom('first', wire, middleMm, samples, wire.stock.diameterMm),
+      last: crampedFrom('last', wire, middleMm, samples, wire.stock.diameterMm),
+      middle: crampedFrom('middle', wire, middleMm, samples, wire.stock.diameterMm),
     },
   };
 }

@@ -123,7 +123,7 @@ function fieldOf(plan: Plan, index: number): WireField {
   const all = points.flat();
   const min = { x: Math.min(...all.map((p) => p.x)), y: Math.min(...all.map((p) => p.y)) };
   const max = { x: Math.max(...all.map((p) => p.x)), y: Math.max(...all.map((p) => p.y)) };
-  const field = new WireField(min, max, plan.diameterMm);
+  const field = new WireField(min, max, Math.max(...wires.map((w) => w.stock.diameterMm)));
   for (const w of wires.slice(0, -1)) field.add(placesOn(w, 0, w.developedMm));
   return field;
 }

@@ -1,5 +1,5 @@
 import { TriangleAlert } from 'lucide-react';
-import { mapFigure, type Piece } from '@core/piece';
+import { mapFigure, withStock, type Piece } from '@core/piece';
 import { scaling } from '@core/geometry';
 import type { Advice, Remedy, WirePlan } from '@core/plan';
 import { troublesTogether, type WireSteps } from '@core/steps';
@@ -16,7 +16,7 @@ const ORIGINS = [
 
 function remedied(piece: Piece, remedy: Remedy): Piece {
   if (remedy.kind === 'diameter') {
-    return { ...piece, wire: { ...piece.wire, diameterMm: remedy.diameterMm } };
+    return withStock(piece, remedy.stock, { diameterMm: remedy.diameterMm });
   }
   if (remedy.kind === 'basis') return { ...piece, basis: remedy.basis };
   return mapFigure(piece, scaling(remedy.factor));

@@ -77,7 +77,7 @@ export function RehearsalDrawing({
       <FormedPart piece={piece} plan={plan} work={work} done={done} />
       {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, false))}
       {now.kind === 'ends' &&
-        endShapes(piece, plan, wire).map((s, i) => (
+        endShapes(plan, wire).map((s, i) => (
           <WireStroke key={i} data={pathData([s])} diameterMm={d} colours={colours} />
         ))}
       <NextMarks
