@@ -23,6 +23,7 @@ const ROOMS = [
   'piece',
   'plan',
   'dressing',
+  'bill',
   'gauge',
   'steps',
   'making',

@@ -82,7 +82,7 @@ test('a pendant is dressed with a bail, two beads and a coil', async ({ page }) 
   await page.reload();
   await expect(items.nth(1)).toContainText('Coil over 12.0 mm, 30.0 turns');
   await stage(page, 'Sheet');
-  await expect(page.getByText('Dressing: what it takes').first()).toBeVisible();
+  await expect(page.getByText('What it takes').first()).toBeVisible();
 });
 
 test('a bead with too small a hole is refused with remedies', async ({ page }) => {

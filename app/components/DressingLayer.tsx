@@ -2,7 +2,6 @@ import { memo } from 'react';
 import type { Dressing } from '@core/dressing';
 import type { Bead, BeadTone, DressMark } from '@core/item';
 import type { Vec } from '@core/geometry';
-import type { Metal } from '@core/wire';
 import { METAL_COLOURS } from './metalColours';
 import { WireStroke } from './WireStroke';
 
@@ -46,7 +45,7 @@ export function BeadShape({ at, along, bead }: { at: Vec; along: Vec; bead: Bead
   );
 }
 
-function Mark({ mark, metal }: { mark: DressMark; metal: Metal }) {
+function Mark({ mark }: { mark: DressMark }) {
   switch (mark.kind) {
     case 'wire':
       return (
@@ -61,7 +60,7 @@ function Mark({ mark, metal }: { mark: DressMark; metal: Metal }) {
         <WireStroke
           data={points(mark.points)}
           diameterMm={mark.widthMm}
-          colours={METAL_COLOURS[metal]}
+          colours={METAL_COLOURS[mark.metal]}
           cap="butt"
         />
       );
@@ -111,25 +110,23 @@ const layerOf = (mark: DressMark): Layer =>
 export const DressingLayer = memo(function DressingLayer({
   dressing,
   layer,
-  metal,
 }: {
   dressing: Dressing;
   layer: Layer;
-  metal: Metal;
 }) {
   return (
     <g>
       {dressing.items.map(({ item, marks }) => (
-        <MarkList key={item.id} marks={marks.filter((m) => layerOf(m) === layer)} metal={metal} />
+        <MarkList key={item.id} marks={marks.filter((m) => layerOf(m) === layer)} />
       ))}
     </g>
   );
 });
 
-export const MarkList = ({ marks, metal }: { marks: readonly DressMark[]; metal: Metal }) => (
+export const MarkList = ({ marks }: { marks: readonly DressMark[] }) => (
   <>
     {marks.map((mark, i) => (
-      <Mark key={i} mark={mark} metal={metal} />
+      <Mark key={i} mark={mark} />
     ))}
   </>
 );

@@ -2,7 +2,7 @@ import { useMemo, type ReactNode } from 'react';
 import type { Dressing } from '@core/dressing';
 import type { Box } from '@core/geometry';
 import { figureBox, type Piece } from '@core/piece';
-import { alongFigure, bendLabels, placeOnWire, type Plan } from '@core/plan';
+import { alongFigure, bendLabels, placeOnWire, widestMm, type Plan } from '@core/plan';
 import { usePointer, useShown, useWorkbench } from '~/state/workbench';
 import { Bench, type BenchView } from './Bench';
 import { UnplannedLayer } from './PlanNotices';
@@ -74,7 +74,7 @@ export function FigureView({
         <>
           {under}
           {plan && planned && <WireDrawing piece={planned} plan={plan} dressing={dressing} />}
-          {plan && planned && numbered && <BendMarks piece={planned} plan={plan} view={view} />}
+          {plan && planned && numbered && <BendMarks plan={plan} view={view} />}
           {plan && planned && <UnplannedLayer piece={planned} plan={plan} px={1 / view.pxPerMm} />}
           {plan && <Runner plan={plan} px={1 / view.pxPerMm} />}
           {over?.(view)}
@@ -92,7 +92,7 @@ export function sizeKey(box: Box | null): string {
 }
 
 /** A number beside each bend; the one pointed at stands out. */
-export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; view: BenchView }) {
+export function BendMarks({ plan, view }: { plan: Plan; view: BenchView }) {
   const { pointer } = useWorkbench();
   const active = usePointer((p) => p.bend);
   const chosen = usePointer((p) => p.chosen);
@@ -101,7 +101,7 @@ export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; vie
   const crowded = plan.wires.reduce((n, w) => n + w.bends.length, 0) > 120;
   const only = crowded ? active : null;
   const labels = useMemo(() => {
-    const [clear, size] = [piece.wire.diameterMm / 2 + 11 * px, 18 * px];
+    const [clear, size] = [widestMm(plan) / 2 + 11 * px, 18 * px];
     if (!crowded) return bendLabels(plan, 'middleMm', clear, size);
     const wire = plan.wires[wireIndex];
     const bend = only === null ? undefined : wire?.bends[only];
@@ -113,7 +113,7 @@ export function BendMarks({ piece, plan, view }: { piece: Piece; plan: Plan; vie
       wire: wireIndex,
       bend: only,
     }));
-  }, [plan, piece.wire.diameterMm, px, crowded, only, wireIndex]);
+  }, [plan, px, crowded, only, wireIndex]);
   return (
     <g>
       {labels.map(({ wire: wi, bend: i, place, at }) => {

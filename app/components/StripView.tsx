@@ -92,7 +92,6 @@ export function StripView({
       </div>
       <Band
         wire={wire}
-        piece={piece}
         unit={unit}
         shiftable={shiftable}
         dressed={dressing ? spansOn(dressing, index, wire.developedMm) : []}
@@ -123,13 +122,11 @@ export function bendWords(b: PlannedBend, index: number, unit: LengthUnit): stri
 
 function Band({
   wire,
-  piece,
   unit,
   shiftable,
   dressed,
 }: {
   wire: WirePlan;
-  piece: Piece;
   unit: LengthUnit;
   shiftable: boolean;
   dressed: readonly StripSpan[];
@@ -150,8 +147,8 @@ function Band({
 
   const scale = Math.max(0.001, (width - 2 * PAD) / wire.cutMm);
   const x = (mm: number): number => PAD + mm * scale;
-  const thick = Math.min(16, Math.max(6, piece.wire.diameterMm * scale));
-  const colours = METAL_COLOURS[piece.wire.metal];
+  const thick = Math.min(16, Math.max(6, wire.stock.diameterMm * scale));
+  const colours = METAL_COLOURS[wire.stock.metal];
   const bodyEnd = wire.cutMm - wire.reserveMm;
   const place = (event: PointerEvent): void => {
     const rect = event.currentTarget.getBoundingClientRect();

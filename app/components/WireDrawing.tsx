@@ -5,7 +5,7 @@ import type { Dressing } from '@core/dressing';
 import type { Piece } from '@core/piece';
 import { endShapes, formedShapes, placeOnWire, type Plan, type WirePlan } from '@core/plan';
 import { DressingLayer } from './DressingLayer';
-import { METAL_COLOURS, type MetalColours } from './metalColours';
+import { METAL_COLOURS } from './metalColours';
 import { WireStroke } from './WireStroke';
 
 /** Beyond so many wires or crossings all of a kind are drawn in one go: a page of thousands of strokes is slow. */
@@ -26,17 +26,22 @@ function stretchData(wire: WirePlan, fromMm: number, toMm: number, steps: number
 }
 
 /** What is drawn of one crossing, as path data: the shadows on the lower pass, and the upper pass. */
-export function crossingData(plan: Plan, c: Plan['crossings'][number], d: number) {
+export function crossingData(plan: Plan, c: Plan['crossings'][number]) {
   const steps = plan.crossings.length > MANY ? STEPS.many : STEPS.few;
   const first = { wire: plan.wires[c.firstWire], at: c.firstMm };
   const second = { wire: plan.wires[c.secondWire], at: c.secondMm };
   const [over, under] = c.top === 'first' ? [first, second] : [second, first];
   const [upper, lower] = [over.wire, under.wire];
   if (!upper || !lower) return null;
-  const reach = Math.min(2.5, 1 / Math.max(0.2, Math.sin(c.angleRad))) * d;
+  const { metal, diameterMm: d } = upper.stock;
+  const lowerMm = lower.stock.diameterMm;
+  const reach = Math.min(2.5, 1 / Math.max(0.2, Math.sin(c.angleRad))) * Math.max(d, lowerMm);
   const bared = (more: number): string =>
     stretchData(upper, over.at - 1.3 * reach - more, over.at + 1.3 * reach + more, steps);
   return {
+    metal,
+    d,
+    lowerMm,
     shadows: [1.15, 0.9, 0.7].map((k) =>
       stretchData(lower, under.at - reach * k, under.at + reach * k, steps),
     ),
@@ -46,35 +51,55 @@ export function crossingData(plan: Plan, c: Plan['crossings'][number], d: number
 type CrossingData = NonNullable<ReturnType<typeof crossingData>>;
 
 export function CrossingStrokes({
-  data: { shadows, upper },
-  d,
-  colours,
+  data: { metal, d, lowerMm, shadows, upper },
 }: {
   data: CrossingData;
-  d: number;
-  colours: MetalColours;
 }) {
   const [rim, body, lit, glint] = upper;
   return (
     <g>
       {shadows.map((shadow, k) => (
-        <path key={k} d={shadow} fill="none" stroke="#1c0f08" strokeOpacity={0.2} strokeWidth={d} />
+        <path
+          key={k}
+          d={shadow}
+          fill="none"
+          stroke="#1c0f08"
+          strokeOpacity={0.2}
+          strokeWidth={lowerMm}
+        />
       ))}
       <WireStroke
         data={rim}
         over={[body, lit, glint]}
         diameterMm={d}
-        colours={colours}
+        colours={METAL_COLOURS[metal]}
         cap="butt"
       />
     </g>
   );
 }
 
-/** Many crossings in one drawing: all shadows first, then all upper passes. */
-function together(list: readonly CrossingData[]): CrossingData {
+/** What is alike together, in the order of the first of each. */
+function grouped<T>(list: readonly T[], keyOf: (one: T) => string): T[][] {
+  const groups = new Map<string, T[]>();
+  for (const one of list) {
+    const key = keyOf(one);
+    const own = groups.get(key);
+    if (own) own.push(one);
+    else groups.set(key, [one]);
+  }
+  return [...groups.values()];
+}
+
+/** Many crossings in one drawing for each two wires: all shadows first, then all upper passes. */
+function together(list: readonly CrossingData[]): CrossingData[] {
+  return grouped(list, (c) => `${c.metal} ${c.d} ${c.lowerMm}`).map(asOne);
+}
+
+function asOne(list: readonly CrossingData[]): CrossingData {
   const join = (of: (c: CrossingData) => string): string => list.map(of).join('');
   return {
+    ...list[0]!,
     shadows: [0, 1, 2].map((k) => join((c) => c.shadows[k] ?? '')),
     upper: [
       join((c) => c.upper[0]),
@@ -95,45 +120,51 @@ export const WireDrawing = memo(function WireDrawing({
   plan: Plan;
   dressing?: Dressing | null;
 }) {
-  const d = piece.wire.diameterMm;
-  const colours = METAL_COLOURS[piece.wire.metal];
-  const all = plan.crossings.flatMap((c) => crossingData(plan, c, d) ?? []);
-  const crossings = all.length > MANY ? [together(all)] : all;
+  const all = plan.crossings.flatMap((c) => crossingData(plan, c) ?? []);
+  const crossings = all.length > MANY ? together(all) : all;
   return (
     <g>
-      {dressing && <DressingLayer dressing={dressing} layer="under" metal={piece.wire.metal} />}
+      {dressing && <DressingLayer dressing={dressing} layer="under" />}
       {plan.wires.length > MANY ? (
-        <ManyWires piece={piece} plan={plan} />
+        <ManyWires plan={plan} />
       ) : (
-        plan.wires.map((wire) => (
-          <g key={wire.pathId}>
-            {endShapes(plan, wire).map((shape, i) => (
-              <WireStroke key={i} data={pathData([shape])} diameterMm={d} colours={colours} />
-            ))}
-            <WireStroke
-              data={pathData(formedShapes(wire))}
-              diameterMm={d}
-              colours={colours}
-              cap={wire.closed ? 'butt' : 'round'}
-            />
-            {wire.closed && wire.seamPlace && <SeamLine wire={wire} d={d} colour={colours.rim} />}
-          </g>
-        ))
+        plan.wires.map((wire) => <OneWire key={wire.pathId} plan={plan} wire={wire} />)
       )}
       <Beads piece={piece} />
-      {dressing && <DressingLayer dressing={dressing} layer="flat" metal={piece.wire.metal} />}
+      {dressing && <DressingLayer dressing={dressing} layer="flat" />}
       {crossings.map((data, i) => (
-        <CrossingStrokes key={i} data={data} d={d} colours={colours} />
+        <CrossingStrokes key={i} data={data} />
       ))}
-      {dressing && <DressingLayer dressing={dressing} layer="over" metal={piece.wire.metal} />}
+      {dressing && <DressingLayer dressing={dressing} layer="over" />}
     </g>
   );
 });
 
-function ManyWires({ piece, plan }: { piece: Piece; plan: Plan }) {
-  const data = (closed: boolean): string =>
-    plan.wires
-      .filter((w) => w.closed === closed)
+function OneWire({ plan, wire }: { plan: Plan; wire: WirePlan }) {
+  const { metal, diameterMm } = wire.stock;
+  const colours = METAL_COLOURS[metal];
+  return (
+    <g>
+      {endShapes(plan, wire).map((shape, i) => (
+        <WireStroke key={i} data={pathData([shape])} diameterMm={diameterMm} colours={colours} />
+      ))}
+      <WireStroke
+        data={pathData(formedShapes(wire))}
+        diameterMm={diameterMm}
+        colours={colours}
+        cap={wire.closed ? 'butt' : 'round'}
+      />
+      {wire.closed && wire.seamPlace && (
+        <SeamLine wire={wire} d={diameterMm} colour={colours.rim} />
+      )}
+    </g>
+  );
+}
+
+function ManyWires({ plan }: { plan: Plan }) {
+  const groups = grouped(plan.wires, (w) => `${w.stock.id ?? ''} ${w.closed}`);
+  const data = (wires: readonly WirePlan[]): string =>
+    wires
       .map(
         (w) =>
           pathData(formedShapes(w)) +
@@ -142,15 +173,18 @@ function ManyWires({ piece, plan }: { piece: Piece; plan: Plan }) {
             .join(''),
       )
       .join('');
-  return [false, true].map((closed) => (
-    <WireStroke
-      key={String(closed)}
-      data={data(closed)}
-      diameterMm={piece.wire.diameterMm}
-      colours={METAL_COLOURS[piece.wire.metal]}
-      cap={closed ? 'butt' : 'round'}
-    />
-  ));
+  return groups.map((wires, i) => {
+    const { stock, closed } = wires[0]!;
+    return (
+      <WireStroke
+        key={i}
+        data={data(wires)}
+        diameterMm={stock.diameterMm}
+        colours={METAL_COLOURS[stock.metal]}
+        cap={closed ? 'butt' : 'round'}
+      />
+    );
+  });
 }
 
 /** Beads that stand for dots: grey pearls, so that only the wire is warm. */

@@ -118,8 +118,8 @@ export default function DressingScreen() {
             )}
           </Section>
         )}
-        {dressing && plan && (
-          <SumsSection dressing={dressing} frameG={plan.massG} unit={settings.unit} />
+        {dressing && plan && planned && (
+          <SumsSection piece={planned} plan={plan} dressing={dressing} />
         )}
         <EndsSection />
         <PartsSection />

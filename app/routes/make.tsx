@@ -1,13 +1,14 @@
 import { Play, Trash2 } from 'lucide-react';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { Form, Link, redirect, useActionData, useFetcher } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { newMaking, type MakingRecord } from '@core/making';
+import { MOST_COPIES } from '@core/piece';
 import { printLength, type LengthUnit } from '@core/units';
 import { FigureView } from '~/components/FigureView';
 import { StagePanel } from '~/components/StagePanel';
-import { Button, buttonClass, IconButton, Section } from '~/components/ui';
+import { Button, buttonClass, Choices, IconButton, Section } from '~/components/ui';
 import { OrderSection } from '~/screens/dressing/OrderSection';
 import { useAssembly } from '~/screens/dressing/useAssembly';
 import { Photo } from '~/screens/make/StepNotes';
@@ -26,7 +27,11 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 clientLoader.hydrate = true as const;
 
 const intent = z.discriminatedUnion('do', [
-  z.object({ do: z.literal('begin'), twin: z.enum(['yes', 'no']) }),
+  z.object({
+    do: z.literal('begin'),
+    twin: z.enum(['yes', 'no']),
+    copies: z.coerce.number().int().min(1).max(MOST_COPIES),
+  }),
   z.object({ do: z.literal('drop'), id: z.string() }),
   z.object({ do: z.literal('back'), key: z.string() }),
 ]);
@@ -45,7 +50,8 @@ export async function clientAction({ request, params }: Route.ClientActionArgs):
     if (wish.do !== 'begin') return null;
     const piece = await loadPiece(params.pieceId);
     const about = { id: params.pieceId, name: piece?.name ?? '' };
-    await saveMaking(newMaking(id, about, wish.twin === 'yes', '', new Date().toISOString()));
+    const what = { twin: wish.twin === 'yes', copies: wish.copies };
+    await saveMaking(newMaking(id, about, what, '', new Date().toISOString()));
   } catch (error) {
     if (!(error instanceof StorageError)) report(error, 'makings');
     return { failed: error instanceof Error ? error.message : 'That did not work.' };
@@ -60,8 +66,11 @@ export default function MakeScreen({ loaderData }: Route.ComponentProps) {
   const fetcher = useFetcher<Done>();
   useOutcome(fetcher.data ?? null);
   const drop = (id: string): void => void fetcher.submit({ do: 'drop', id }, { method: 'post' });
-  const { plan, twin } = useShown();
+  const { plan, twin, piece } = useShown();
   const made = useAssembly();
+  const [together, setTogether] = useState(false);
+  const wanted = piece?.making.copies ?? 1;
+  const copies = together ? wanted : 1;
   const empty = plan?.wires.length === 0;
   const under = makings.filter((m) => m.finished === null);
   const done = makings.filter((m) => m.finished !== null);
@@ -80,10 +89,26 @@ export default function MakeScreen({ loaderData }: Route.ComponentProps) {
                 One step at a time, large. Space, arrow and page keys or a tap go on; the screen
                 stays awake, and a reload comes back to the same step.
               </p>
+              {wanted > 1 && (
+                <>
+                  <CountedOff makings={done} twin={twin} wanted={wanted} />
+                  <Choices
+                    label="The way through them"
+                    value={together ? 'together' : 'whole'}
+                    options={[
+                      { value: 'whole', label: 'one after the other' },
+                      { value: 'together', label: `each step for all ${wanted}` },
+                    ]}
+                    onChange={(way) => setTogether(way === 'together')}
+                  />
+                </>
+              )}
               <Form method="post">
                 <input type="hidden" name="twin" value={twin ? 'yes' : 'no'} />
+                <input type="hidden" name="copies" value={copies} />
                 <Button type="submit" look="main" name="do" value="begin" className="w-full">
                   <Play size={16} aria-hidden="true" /> Begin a making
+                  {copies > 1 && ` of ${copies}`}
                   {made && `, ${made.steps.length} steps`}
                 </Button>
               </Form>
@@ -111,6 +136,25 @@ export default function MakeScreen({ loaderData }: Route.ComponentProps) {
         {!empty && <OrderSection assembly={made?.assembly ?? null} />}
       </StagePanel>
     </>
+  );
+}
+
+/** How many of those that are wished were made, of the hand on screen. */
+function CountedOff({
+  makings,
+  twin,
+  wanted,
+}: {
+  makings: readonly MakingRecord[];
+  twin: boolean;
+  wanted: number;
+}) {
+  const made = makings.filter((m) => m.twin === twin).reduce((sum, m) => sum + m.copies, 0);
+  return (
+    <p className="text-sm font-medium" data-testid="made-of">
+      {Math.min(made, wanted)} of {wanted} made
+      {made > wanted && `, and ${made - wanted} more`}.
+    </p>
   );
 }
 
@@ -144,6 +188,9 @@ function Row({ making, unit, drop }: { making: MakingRecord; unit: LengthUnit; d
       <div className="flex items-center gap-2">
         <span className="flex-1 font-medium">
           {name}
+          {making.copies > 1 && (
+            <span className="font-normal text-soft">, {making.copies} together</span>
+          )}
           {making.twin && <span className="font-normal text-soft">, mirrored twin</span>}
         </span>
         {making.finished === null && (

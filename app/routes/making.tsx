@@ -35,9 +35,9 @@ export default function MakingScreen({ loaderData }: Route.ComponentProps) {
   useEffect(() => {
     pointer.getState().point({ twin: making.twin });
   }, [pointer, making.twin]);
-  const made = useAssembly();
+  const made = useAssembly(making.copies);
   const { plan, piece, dressing } = useShown();
-  if (made?.twin !== making.twin || !plan || !piece || !dressing) {
+  if (made?.twin !== making.twin || made.copies !== making.copies || !plan || !piece || !dressing) {
     return (
       <p className="flex flex-1 items-center justify-center text-2xl text-soft" role="status">
         Laying out the steps…
@@ -101,7 +101,9 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
       change((m) => {
         const { counted } = m.steps[step.id] ?? NO_NOTES;
         const now = Math.min(most, Math.max(0, (counted[what] ?? 0) + by));
-        return withStep(m, step.id, { counted: { ...counted, [what]: now } });
+        // What is counted within one begins anew with the next.
+        const within = what === 'alike' && by > 0 && now < most ? {} : counted;
+        return withStep(m, step.id, { counted: { ...within, [what]: now } });
       });
     },
     [change, step],

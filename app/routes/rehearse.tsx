@@ -69,7 +69,6 @@ export default function RehearseScreen() {
         >
           {(view) => (
             <RehearsalDrawing
-              piece={piece}
               plan={plan}
               work={work}
               rehearsal={rehearsal}

@@ -63,7 +63,7 @@ export default function WireScreen() {
                 <JunctionLayer
                   plan={plan}
                   overview={routes}
-                  diameterMm={piece.wire.diameterMm}
+                  diameterMm={plan.diameterMm}
                   chosen={spot}
                   choose={setSpot}
                   view={view}

@@ -4,12 +4,12 @@ import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import { wireMassG } from '../wire';
 import { groundOf } from './ground';
-import type { Dressed } from './types';
+import { isRefused, type Dressed } from './types';
 
 /** All that a piece is dressed with. */
 export interface Dressing {
   readonly items: readonly Dressed[];
-  /** second wires, those alike together, the longest first */
+  /** second wires of what goes on, those alike together, the longest first */
   readonly wires: readonly WireUse[];
   readonly beads: readonly BeadUse[];
   readonly findings: readonly FindingUse[];
@@ -55,16 +55,18 @@ export function dressPiece(piece: Piece, plan: Plan): Dressing {
     const stock = plan.wires[run?.wire ?? -1]?.stock.id ?? null;
     return [{ item, ...laid, stock, place: { x: place.x, y: place.y } }];
   });
+  // What does not go on as it is, is not counted.
+  const on = items.filter((d) => !isRefused(d));
   const wires = together(
-    items.flatMap((d) => d.wires),
+    on.flatMap((d) => d.wires),
     (w) => JSON.stringify([w.role, w.name, w.wire, w.cutMm.toFixed(2)]),
   ).sort((a, b) => b.cutMm - a.cutMm);
   const beads = together(
-    items.flatMap((d) => d.beads),
+    on.flatMap((d) => d.beads),
     (b) => JSON.stringify(b.bead),
   );
   const findings = together(
-    items.flatMap((d) => d.findings),
+    on.flatMap((d) => d.findings),
     (f) => JSON.stringify([f.name, f.grams]),
   );
   const wireG = wires.reduce(

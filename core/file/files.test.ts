@@ -120,7 +120,7 @@ describe('workshop files', () => {
   });
 
   it('makings come back; a damaged one is named', () => {
-    const making = newMaking('m1', { id: 'one', name: 'One' }, false, 'wire:0:cut', NOW);
+    const making = newMaking('m1', { id: 'one', name: 'One' }, { twin: false }, 'wire:0:cut', NOW);
     const text = writeWorkshop({ ...PARTS, makings: [making] }, NOW);
     expect(readWorkshop(text).makings).toEqual([making]);
     const raw = JSON.parse(text) as { makings: Record<string, unknown>[] };

@@ -21,7 +21,7 @@ const piece = {
     ),
   ],
 };
-const making = newMaking('m1', piece, false, '', NOW);
+const making = newMaking('m1', piece, { twin: false }, '', NOW);
 const parts = {
   pieces: [piece],
   settings: { ...DEFAULT_SETTINGS, unit: 'in' as const },

@@ -92,7 +92,9 @@ export function writeBendsCsv(piece: Piece, plan: Plan): string {
   lines.push('', row('wire', 'part', 'count', 'length mm'));
   plan.wires.forEach((w, i) => {
     for (const part of w.parts) lines.push(row(i + 1, part.name, part.count, mm(part.lengthMm)));
-    lines.push(row(i + 1, 'Cut length', 1, mm(w.cutMm), ...(wires.length > 1 ? [w.stock.name] : [])));
+    lines.push(
+      row(i + 1, 'Cut length', 1, mm(w.cutMm), ...(wires.length > 1 ? [w.stock.name] : [])),
+    );
   });
   return `${lines.join('\r\n')}\r\n`;
 }

@@ -1,4 +1,4 @@
-import { eyesOf, groundOf, isIn, type Dressed, type Dressing } from '../dressing';
+import { eyesOf, groundOf, isIn, isRefused, type Dressed, type Dressing } from '../dressing';
 import { endKindOf, endLength } from '../end';
 import {
   distance,
@@ -138,9 +138,10 @@ export function hangPlaces(piece: Piece, plan: Plan, dressing: Dressing | null):
   return [first, ...(second ? [second] : [])].map(({ worn: _worn, ...place }) => place);
 }
 
-/** What each item weighs, where its weight acts. A drop swings free: it pulls where it hangs. */
+/** What each item that goes on weighs, where its weight acts. A drop swings free: it pulls where it hangs. */
 export function itemMasses(dressing: Dressing | null, places: readonly HangPlace[]): PointMass[] {
   return (dressing?.items ?? []).flatMap((d): PointMass[] => {
+    if (isRefused(d)) return [];
     const holds = isHanger(d) && places.some((p) => distance(p.on, d.place) < NEAR_MM);
     if (holds) return [];
     const beads = d.beads.reduce((sum, b) => sum + b.count * b.bead.grams, 0);
@@ -166,27 +167,27 @@ export function endMasses(plan: Plan): (PointMass & { readonly on: Vec })[] {
     const { metal, diameterMm: d } = wire.stock;
     const weight = (mm: number): number => wireMassG(metal, d, mm);
     return [
-    ...placedEnds(plan, wire).flatMap(({ shape, over, end }) => {
-      // An end that only winds on the figure weighs where its wraps lie.
-      const strokes = shape.length > 0 ? shape : over;
-      const [first] = strokes;
-      if (!first) return [];
-      let [sum, x, y] = [0, 0, 0];
-      for (const s of strokes) {
-        const points = [startOf(s), ...flattenSegment(s, 0.2)];
-        const share = segmentLength(s) / points.length;
-        for (const p of points) {
-          sum += share;
-          x += share * p.x;
-          y += share * p.y;
+      ...placedEnds(plan, wire).flatMap(({ shape, over, end }) => {
+        // An end that only winds on the figure weighs where its wraps lie.
+        const strokes = shape.length > 0 ? shape : over;
+        const [first] = strokes;
+        if (!first) return [];
+        let [sum, x, y] = [0, 0, 0];
+        for (const s of strokes) {
+          const points = [startOf(s), ...flattenSegment(s, 0.2)];
+          const share = segmentLength(s) / points.length;
+          for (const p of points) {
+            sum += share;
+            x += share * p.x;
+            y += share * p.y;
+          }
         }
-      }
-      // Plain tails are trimmed to what is drawn; wraps and turns weigh what they take.
-      const grams = weight(endLength(end, d) || sum);
-      return [{ at: { x: x / sum, y: y / sum }, grams, on: startOf(first) }];
-    }),
-    ...seamMass(wire, weight),
-  ];
+        // Plain tails are trimmed to what is drawn; wraps and turns weigh what they take.
+        const grams = weight(endLength(end, d) || sum);
+        return [{ at: { x: x / sum, y: y / sum }, grams, on: startOf(first) }];
+      }),
+      ...seamMass(wire, weight),
+    ];
   });
 }
 

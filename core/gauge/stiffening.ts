@@ -14,7 +14,9 @@ const HOLLOW = 1.5;
 export function stiffenedBy(piece: Piece, plan: Plan, dressing: Dressing | null): Stiffened[] {
   const ground = groundOf(piece, plan);
   return (dressing?.items ?? []).flatMap((d): Stiffened[] => {
-    const stiffening = isRefused(d) ? null : kindOf(d.item).stiffens?.(ground.at(d.item.on), d.item);
+    const stiffening = isRefused(d)
+      ? null
+      : kindOf(d.item).stiffens?.(ground.at(d.item.on), d.item);
     return stiffening ? d.spans.map((span) => ({ ...span, ...stiffening })) : [];
   });
 }

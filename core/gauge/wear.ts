@@ -30,10 +30,7 @@ export function wearNotes(piece: Piece, plan: Plan, dressing: Dressing | null): 
     if (wear) notes.push(wear);
   }
   const hard = plan.wires.filter((w) => w.stock.temper !== 'dead-soft');
-  const folds = hard.reduce(
-    (sum, w) => sum + w.bends.filter((b) => b.kind === 'fold').length,
-    0,
-  );
+  const folds = hard.reduce((sum, w) => sum + w.bends.filter((b) => b.kind === 'fold').length, 0);
   if (folds > 0) {
     const hardest = hard.some((w) => w.stock.temper === 'hard') ? 'hard' : 'half hard';
     notes.push({

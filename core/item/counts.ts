@@ -1,5 +1,6 @@
 /** What is counted off at the bench, as it is called there. Records keep the key, never the words. */
 export const COUNT_WORDS = {
+  alike: 'alike',
   beads: 'beads',
   crossings: 'crossings',
   loops: 'loops',

@@ -26,7 +26,12 @@ export type DressMark =
       readonly heightMm: number;
     }
   /** the frame's own wire hammered flat */
-  | { readonly kind: 'flat'; readonly points: readonly Vec[]; readonly widthMm: number }
+  | {
+      readonly kind: 'flat';
+      readonly points: readonly Vec[];
+      readonly widthMm: number;
+      readonly metal: Metal;
+    }
   | { readonly kind: 'cord'; readonly points: readonly Vec[]; readonly widthMm: number };
 
 export type WireRole = 'binding' | 'strand' | 'spoke' | 'setting' | 'finding';

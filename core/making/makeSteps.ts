@@ -1,3 +1,4 @@
+import { itemTimes, partTimes, wireTimes } from '../bill';
 import { endKindOf } from '../end';
 import type { Dressing } from '../dressing';
 import type { Kit } from '../forming';
@@ -50,6 +51,8 @@ interface Making {
   readonly dressing: Dressing;
   readonly assembly: Assembly;
   readonly kit: Kit;
+  /** how many are made step by step together */
+  readonly copies: number;
 }
 
 /** Reasons for a task's place, each once. */
@@ -82,12 +85,11 @@ const PAIR_WORDS = {
   together: say`Lay both wires side by side and grip them together; turn one over when all is bent for the mirrored one.`,
 } as const;
 
-function cutSteps({ piece, plan }: Making, task: Task): MakeStep[] {
+function cutSteps({ piece, plan, copies }: Making, task: Task): MakeStep[] {
   const wire = plan.wires[task.wire ?? 0]!;
   const spool = piece.work === 'spool';
-  const part = piece.parts.find((p) => p.paths.includes(wire.pathId));
-  const both = piece.making.pair === 'single' ? 1 : 2;
-  const count = (part?.count ?? 1) * both;
+  const both = piece.making.pair === 'together' ? 2 : 1;
+  const count = wireTimes(piece, wire.pathId) * both * copies;
   const times = count > 1 ? `${count} × ` : '';
   const pair = PAIR_WORDS[piece.making.pair];
   return [
@@ -151,7 +153,9 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
       turn: first && s.marks.length === 1 ? turnWord(first.turnRad) : null,
       cautions: [
         ...(i === 0 && piece.making.finish !== 'bare' ? [caution('nylon')] : []),
-        ...(i === 0 && strains(wire.stock.diameterMm, wire.stock.flowMPa) ? [caution('strain')] : []),
+        ...(i === 0 && strains(wire.stock.diameterMm, wire.stock.flowMPa)
+          ? [caution('strain')]
+          : []),
       ],
       why: i === 0 ? whyOf(making.assembly, task) : [],
     });
@@ -303,16 +307,20 @@ function otherSteps(making: Making, task: Task): MakeStep[] {
   ];
 }
 
-/** All steps of making a piece one by one, in the order of its assembly. */
+/**
+ * All steps of making a piece one by one, in the order of its assembly.
+ * @param copies how many are made step by step together
+ */
 export function makeSteps(
   piece: Piece,
   plan: Plan,
   dressing: Dressing,
   assembly: Assembly,
   kit: Kit,
+  copies = 1,
 ): MakeStep[] {
-  const making: Making = { piece, plan, dressing, assembly, kit };
-  return assembly.tasks.flatMap((task): MakeStep[] => {
+  const making: Making = { piece, plan, dressing, assembly, kit, copies };
+  const stepsOf = (task: Task): MakeStep[] => {
     if (task.kind === 'cut') return cutSteps(making, task);
     if (task.kind === 'ends') return endSteps(making, task);
     if (task.kind === 'dress') return dressSteps(making, task);
@@ -321,5 +329,23 @@ export function makeSteps(
       return work ? bendSteps(making, task, work) : [];
     }
     return otherSteps(making, task);
+  };
+  return assembly.tasks.flatMap((task) => {
+    const count = timesOf(making, task) * copies;
+    const own = stepsOf(task);
+    // Of what is made several times each step is counted off, after what is counted within it.
+    return count === 1
+      ? own
+      : own.map((s) => ({ ...s, counts: [...s.counts, { what: 'alike' as const, count }] }));
   });
+}
+
+/** How many alike of what a task works on one piece has. */
+function timesOf({ piece, plan, dressing }: Making, task: Task): number {
+  const part = piece.parts.find((p) => p.id === task.partId);
+  if (part) return partTimes(piece, part);
+  const item = dressing.items.find((d) => d.item.id === task.itemId);
+  if (item) return itemTimes(piece, plan, item);
+  const wire = plan.wires[task.wire ?? -1];
+  return wire ? wireTimes(piece, wire.pathId) : 1;
 }

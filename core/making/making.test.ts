@@ -4,7 +4,7 @@ import { dressPiece } from '../dressing';
 import { newDressItem, type DressItem } from '../item';
 import { DEFAULT_KIT, type Kit } from '../forming';
 import type { Vec } from '../geometry';
-import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
+import { newPath, newPiece, type FigurePath, type Part, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { told } from '../words/told.support';
 import {
@@ -41,11 +41,11 @@ function assembled(piece: Piece): Assembly {
 
 const ids = (a: Assembly): string[] => a.tasks.map((t) => t.id);
 
-function stepsFor(piece: Piece) {
+function stepsFor(piece: Piece, copies = 1) {
   const plan = planPiece(piece, { kit: DEFAULT_KIT });
   const dressing = dressPiece(piece, plan);
   const assembly = assemblyOf(piece, plan, dressing, { kit: DEFAULT_KIT });
-  return makeSteps(piece, plan, dressing, assembly, DEFAULT_KIT);
+  return makeSteps(piece, plan, dressing, assembly, DEFAULT_KIT, copies);
 }
 
 const beads = (x: number, y: number, lengthMm: number): DressItem =>
@@ -281,7 +281,7 @@ describe('steps of making', () => {
 describe('the record of a making', () => {
   it('is read back as it was written, and damage is told', () => {
     const making = withStep(
-      newMaking('m', { id: 'p', name: 'Stairs' }, false, 'wire:0:cut', '2026-01-01'),
+      newMaking('m', { id: 'p', name: 'Stairs' }, { twin: false }, 'wire:0:cut', '2026-01-01'),
       'wire:0:cut',
       { note: 'a kink', counted: { wraps: 4 } },
     );
@@ -296,7 +296,7 @@ describe('the record of a making', () => {
 
 describe('a making of version 1', () => {
   it('has its counts under keys, whatever they were called', () => {
-    const made = newMaking('m', pieceOf([]), false, '', '2026-01-01T00:00:00Z');
+    const made = newMaking('m', pieceOf([]), { twin: false }, '', '2026-01-01T00:00:00Z');
     const counted = { wraps: 4, 'wraps at each end': 3, 'turns round the girth': 1, tassels: 2 };
     const steps = { 'item:a': { note: 'kept', photos: [], counted } };
     const read = readMaking({ ...made, version: 1, steps });
@@ -339,5 +339,35 @@ describe('orders to the hands', () => {
     expect(ends.orders).toHaveLength(2);
     expect(told(ends.orders[0])).toMatch(/^Turn the loop at the first end.*no\. 3 rod.*\.$/i);
     expect(told(ends.orders[1])).toMatch(/^Trim the reserve/);
+  });
+});
+
+describe('several alike', () => {
+  const base = pieceOf([]);
+  const counts = (piece: Piece, copies: number): number[] =>
+    stepsFor(piece, copies).map((s) => s.counts.find((c) => c.what === 'alike')?.count ?? 1);
+
+  it('one of a piece counts nothing off', () => {
+    expect(new Set(counts(base, 1))).toEqual(new Set([1]));
+  });
+
+  it('each step is counted for all that are made together', () => {
+    expect(new Set(counts(base, 12))).toEqual(new Set([12]));
+  });
+
+  it('a part is worked as often as there are of it', () => {
+    const part: Part = {
+      id: 'legs',
+      name: 'Legs',
+      paths: [base.paths[0]!.id],
+      count: 7,
+      join: 'loop',
+      to: null,
+      hangs: true,
+    };
+    const own = counts({ ...base, parts: [part] }, 2);
+    expect(own.filter((n) => n === 14).length).toBeGreaterThan(1);
+    // Finishing and comparing are of the whole piece.
+    expect(own.slice(-2)).toEqual([2, 2]);
   });
 });

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import { countKeyOf } from '../item';
-import { readRecord, schemaWords, type Migration, type Read } from '../piece';
+import { MOST_COPIES, readRecord, schemaWords, type Migration, type Read } from '../piece';
 
 export const MAKING_FORMAT = 'hush-road.making';
-export const MAKING_VERSION = 2;
+export const MAKING_VERSION = 3;
 
 const mm = z.number().min(0).max(100_000);
 
-/** One real copy of a piece: how it went, and what it took. */
+/** A real copy of a piece, or several made side by side: how it went, and what one of them took. */
 export const makingRecordSchema = z.strictObject({
   format: z.literal(MAKING_FORMAT),
   version: z.literal(MAKING_VERSION),
@@ -16,6 +16,8 @@ export const makingRecordSchema = z.strictObject({
   pieceName: z.string().max(120),
   /** the mirrored twin of a pair */
   twin: z.boolean(),
+  /** how many are made step by step together */
+  copies: z.number().int().min(1).max(MOST_COPIES),
   /** ISO 8601 times */
   begun: z.string().max(40),
   changed: z.string().max(40),
@@ -70,6 +72,8 @@ const MIGRATIONS: readonly Migration[] = [
       ? Object.fromEntries(Object.entries(steps).map(([id, step]) => [id, countsByKey(step)]))
       : steps,
   }),
+  // Version 3 knows several made together.
+  (record) => ({ ...record, version: 3, copies: 1 }),
 ];
 
 export const readMaking = (raw: unknown): Read<MakingRecord> =>
@@ -91,7 +95,7 @@ export function whyMakingNotKept(making: MakingRecord): string | null {
 export const newMaking = (
   id: string,
   piece: { id: string; name: string },
-  twin: boolean,
+  { twin, copies = 1 }: { readonly twin: boolean; readonly copies?: number },
   stepId: string,
   now: string,
 ): MakingRecord => ({
@@ -101,6 +105,7 @@ export const newMaking = (
   pieceId: piece.id,
   pieceName: piece.name,
   twin,
+  copies,
   begun: now,
   changed: now,
   finished: null,

@@ -110,7 +110,8 @@ describe('records of dressing', () => {
     expect(saved.flatMap((p) => p.dressing).length).toBeGreaterThan(5);
     for (const old of saved) {
       expect(old.version).toBe(version);
-      const value = { ...old, version: PIECE_VERSION, stocks: [] };
+      const making = { ...old.making, copies: 1 };
+      const value = { ...old, version: PIECE_VERSION, stocks: [], making };
       expect(readPiece(old)).toEqual({ ok: true, value });
     }
   });

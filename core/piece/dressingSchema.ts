@@ -41,6 +41,9 @@ export const WORN_AS = [
 ] as const;
 export type WornAs = (typeof WORN_AS)[number];
 
+/** So many of a piece are made at the most. */
+export const MOST_COPIES = 500;
+
 /** How a maker goes about finishing; where makers differ. */
 export const makingSchema = z.strictObject({
   wornAs: z.enum(WORN_AS),
@@ -51,6 +54,8 @@ export const makingSchema = z.strictObject({
   patina: z.boolean(),
   /** two of a pair bent side by side, or one after the other */
   pair: z.enum(['single', 'one-by-one', 'together']),
+  /** how many, or how many pairs */
+  copies: z.number().int().min(1).max(MOST_COPIES),
   /** steps wished after others, by their ids */
   order: z.array(z.strictObject({ first: z.string().max(80), then: z.string().max(80) })).max(200),
 });
@@ -63,5 +68,6 @@ export const DEFAULT_MAKING: MakingChoices = {
   harden: false,
   patina: false,
   pair: 'single',
+  copies: 1,
   order: [],
 };

@@ -53,6 +53,7 @@ export {
 } from './schema';
 export {
   DEFAULT_MAKING,
+  MOST_COPIES,
   PART_JOINS,
   WORN_AS,
   type MakingChoices,
@@ -73,5 +74,6 @@ export {
   type PieceStock,
 } from './stocks';
 export { twinAxis, twinOf } from './twin';
+export { changeWire, routedId, wireChoices } from './wireChoices';
 export { shapeSchema, type Place, type Shape } from './shapeSchema';
 export { freshShapeId, isHandChanged, withoutShape, withShape } from './shapes';

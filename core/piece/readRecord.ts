@@ -45,8 +45,13 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     route: isRecord(route) ? { ...route, ends: each(route['ends'], endsWithin) } : route,
     dressing: each(dressing, withinLimits),
   }),
-  // Version 7 knows pieces of several wires.
-  (record) => ({ ...record, version: 7, stocks: [] }),
+  // Version 7 knows pieces of several wires, and how many are made.
+  ({ making, ...record }) => ({
+    ...record,
+    version: 7,
+    stocks: [],
+    making: isRecord(making) ? { ...making, copies: 1 } : making,
+  }),
 ];
 
 const header = z.object({ format: z.string(), version: z.number().int().min(0).optional() });

@@ -21,6 +21,7 @@ const PARTS: Readonly<Record<string, string>> = {
   diameterMm: 'wire thickness',
   outOfPlane: 'shape out of the plane',
   making: 'way of making',
+  copies: 'how many',
   pieces: 'piece',
   makings: 'making',
   kits: 'kit',

@@ -71,7 +71,11 @@ export function withNewStock(piece: Piece): { piece: Piece; id: string } | null 
 }
 
 /** The piece with one of its wires changed; null is the main one. */
-export const withStock = (piece: Piece, id: string | null, to: Partial<Wire & { name: string }>): Piece => {
+export const withStock = (
+  piece: Piece,
+  id: string | null,
+  to: Partial<Wire & { name: string }>,
+): Piece => {
   if (id !== null) {
     return { ...piece, stocks: piece.stocks.map((s) => (s.id === id ? { ...s, ...to } : s)) };
   }

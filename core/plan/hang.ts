@@ -14,7 +14,11 @@ export interface Hang {
  * @param perMm what a length of each weighs, in any unit
  * @param wished the piece hangs from the point of the wire nearest to this; null: from the highest
  */
-export function hangOf(lines: readonly MeasuredLine[], perMm: readonly number[], wished: Vec | null): Hang | null {
+export function hangOf(
+  lines: readonly MeasuredLine[],
+  perMm: readonly number[],
+  wished: Vec | null,
+): Hang | null {
   let mass = 0;
   let x = 0;
   let y = 0;

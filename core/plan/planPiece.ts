@@ -8,7 +8,15 @@ import {
   type Tool,
 } from '../forming';
 import { findCrossings, findMeetings, type Vec } from '../geometry';
-import { inStock, leadStock, stockOf, type BendEdit, type Piece, type PieceStock, type WireEnds } from '../piece';
+import {
+  inStock,
+  leadStock,
+  stockOf,
+  type BendEdit,
+  type Piece,
+  type PieceStock,
+  type WireEnds,
+} from '../piece';
 import type { Route } from '../route';
 import { isBend, marksOf, shiftRoom, type Mark, type Strip } from '../strip';
 import { wireMassG } from '../wire';
@@ -125,7 +133,12 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
     const stock = stocks(stockOf(piece, path));
     const own = inStock(piece, stock);
     const wire = stock.stiffness;
-    return { path, stock, own, ...formPath(own, path, { kit, wire, ...(share && { told: share }) }) };
+    return {
+      path,
+      stock,
+      own,
+      ...formPath(own, path, { kit, wire, ...(share && { told: share }) }),
+    };
   });
   const built = all.filter((b) => b.breach === null);
   const unplanned = all.flatMap(({ path, breach }, place) =>
@@ -221,9 +234,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
     diameterMm: lead.diameterMm,
     route: route && summary(route),
     crossings: crossingsOf(found, d, piece.over, piece.overAt),
-    advice: adviceFor(
-      built.map((b, i) => ({ ...b, onBlank: wires[i]! })),
-    ),
+    advice: adviceFor(built.map((b, i) => ({ ...b, onBlank: wires[i]! }))),
     hang: hangOf(
       lines,
       wires.map((w) => wireG(w.stock, 1)),

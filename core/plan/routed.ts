@@ -1,5 +1,5 @@
 import { cross, tangentAt, type Path, type Vec } from '../geometry';
-import { drawnPath, newPath, nodesOf, type FigurePath, type Piece } from '../piece';
+import { drawnPath, newPath, nodesOf, routedId, type FigurePath, type Piece } from '../piece';
 import {
   routeChoices,
   routeDrawing,
@@ -41,7 +41,7 @@ export function routedFigure(piece: Piece): RoutedFigure {
     routeDrawing(linesOf(piece), { ...optionsOf(piece), wires: route.wires }),
   );
   const paths = found.wires.map(({ path, closed }, i): FigurePath => {
-    const plain = newPath(`route-${i + 1}`, nodesOf(path), closed);
+    const plain = newPath(routedId(i), nodesOf(path), closed);
     return { ...plain, ...route.ends[i] };
   });
   return { paths, route: found };

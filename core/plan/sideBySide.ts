@@ -54,7 +54,9 @@ export function asidesOf(
   for (const d of found) {
     if (!found.some((e) => isPartner(d, e))) continue;
     const partner = [...sides].find(([e]) => isPartner(d, e));
-    const side = partner ? partner[1] * (d.sameWay ? -1 : 1) : firstSide(d, strips, thickMm[d.wire]!);
+    const side = partner
+      ? partner[1] * (d.sameWay ? -1 : 1)
+      : firstSide(d, strips, thickMm[d.wire]!);
     sides.set(d, side);
     // Two wires touch where their middles are half of each apart.
     const touchMm = (thickMm[d.wire]! + thickMm[d.other.wire]!) / 2;

@@ -77,7 +77,10 @@ describe('a piece of several wires', () => {
           const grams = plan.wires.map((w) =>
             wireMassG(w.stock.metal, w.stock.diameterMm, w.cutMm - w.reserveMm),
           );
-          expect(plan.massG).toBeCloseTo(grams.reduce((a, b) => a + b, 0), 9);
+          expect(plan.massG).toBeCloseTo(
+            grams.reduce((a, b) => a + b, 0),
+            9,
+          );
         },
       ),
       { numRuns: 20 },

@@ -33,6 +33,8 @@ export interface Hand {
 
 export interface MakingPlan {
   readonly twin: boolean;
+  /** how many are made step by step together */
+  readonly copies: number;
   readonly assembly: Assembly;
   readonly steps: readonly MakeStep[];
 }
@@ -86,12 +88,13 @@ export class Planning {
   }
 
   /** The order of assembly, and the steps of making one by one. */
-  assembly(twin: boolean): MakingPlan {
-    return this.once(['assembly', twin], () => {
+  assembly(twin: boolean, copies = 1): MakingPlan {
+    return this.once(['assembly', twin, copies], () => {
       const { piece, plan, dressing } = this.hand(twin);
       const assembly = assemblyOf(piece, plan, dressing, this.made.bench);
       const kit = this.made.bench.kit ?? DEFAULT_KIT;
-      return { twin, assembly, steps: makeSteps(piece, plan, dressing, assembly, kit) };
+      const steps = makeSteps(piece, plan, dressing, assembly, kit, copies);
+      return { twin, copies, assembly, steps };
     });
   }
 

@@ -178,12 +178,6 @@ function notes(piece: Piece, plan: Plan, unit: LengthUnit): Block[] {
         : `${printBoth(doubledMm, unit)} of it twice, side by side`;
     lines.push(`Run as ${wires}, ${doubled}.`);
   }
-  const uses = stockUses(plan);
-  for (const use of uses.length > 1 ? uses : []) {
-    const many = use.wires === 1 ? 'one wire' : `${use.wires} wires`;
-    const kind = inWords(stockWords(use), unit);
-    lines.push(`Of ${kind}: ${many}, ${printBoth(use.cutMm, unit)} cut in all.`);
-  }
   const beads = piece.shapes.flatMap((s) => s.beads);
   const sizes = [...new Set(beads.map((b) => printNumber(b.acrossMm, 1)))];
   for (const size of sizes) {

@@ -18,7 +18,12 @@ describe('the dressing on the sheet', () => {
   const texts = sheet.pages.flatMap((p) => textsOf(p.items));
 
   it('lists every second wire with its length, the beads, and the steps', () => {
-    for (const w of dressing.wires) expect(texts).toContain(printBoth(w.cutMm, 'mm'));
+    // It is a pair: each is cut twice.
+    for (const w of dressing.wires) {
+      const many = w.count > 1 ? `${w.count} x ` : '';
+      expect(texts).toContain(`${many}${printBoth(w.cutMm, 'mm')}; in all ${2 * w.count}`);
+    }
+    expect(texts).toContain('What it takes, for one and for 2');
     expect(texts).toContain('Binding and weaving wires');
     expect(texts.some((t) => t.startsWith('Mist drop, 6.0 x 6.0 mm'))).toBe(true);
     expect(texts).toContain('In this order');

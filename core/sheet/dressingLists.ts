@@ -1,12 +1,12 @@
+import { billOf, type Bill } from '../bill';
 import type { Dressed, Dressing } from '../dressing';
 import type { DressMark } from '../item';
 import { DEFAULT_KIT, type Kit } from '../forming';
 import { perp, type Vec } from '../geometry';
 import { assemblyOf, makeSteps, type MakeStep } from '../making';
 import type { Piece } from '../piece';
-import { alongBlank, type Plan } from '../plan';
-import { printBoth, printGauge, printLength, printNumber, type LengthUnit } from '../units';
-import { METAL_FACTS } from '../wire';
+import { alongBlank, stockWords, type Plan } from '../plan';
+import { printBoth, printLength, printNumber, type LengthUnit } from '../units';
 import { inWords, type Said } from '../words';
 import { wrapped, type Block } from './blocks';
 import { MARGIN_MM, rule, words, type Item } from './items';
@@ -56,6 +56,7 @@ export const dressingOutlines = (dressing: Dressing): Item[] =>
   dressing.items.flatMap((d) => d.marks.flatMap(outlineOf));
 
 const ROLES = {
+  frame: 'Wires of the figure',
   binding: 'Binding and weaving wires',
   strand: 'Strands',
   spoke: 'Spokes',
@@ -77,34 +78,51 @@ const heading = (text: string, needsMm = 16): Block => ({
   items: [words(MARGIN_MM, 5.5, text, { sizeMm: 3.8, bold: true })],
 });
 
-/** Second wires by role, beads and findings. */
-function stockBlocks(dressing: Dressing, unit: LengthUnit): Block[] {
+/** All that is taken, by what it does; where several are made for one and for all. */
+function billBlocks(bill: Bill, unit: LengthUnit, told: Teller): Block[] {
+  const several = bill.made > 1;
+  const cell = (one: string, all: string): string => (several ? `${one}; in all ${all}` : one);
   const blocks: Block[] = [];
   for (const role of Object.keys(ROLES) as (keyof typeof ROLES)[]) {
-    const own = dressing.wires.filter((w) => w.role === role);
+    const own = bill.wires.filter((w) => w.role === role);
     if (own.length === 0) continue;
     blocks.push(row(ROLES[role], '', true));
     for (const w of own) {
-      const many = w.count > 1 ? `${w.count} x ` : '';
-      const metal = METAL_FACTS[w.wire.metal].name.toLowerCase();
-      const tails = w.tailsMm > 0 ? `, tails ${printLength(w.tailsMm / 2, unit)} in it` : '';
+      const tails =
+        w.role !== 'frame' && w.tailsMm > 0
+          ? `, tails ${printLength(w.tailsMm / 2, unit)} in it`
+          : '';
+      const many = w.one > 1 ? `${w.one} x ` : '';
       blocks.push(
         row(
-          `${w.name}, ${printGauge(w.wire.diameterMm, unit)} ${metal}${tails}`.slice(0, 92),
-          `${many}${printBoth(w.cutMm, unit)}`,
+          `${w.name}, ${told(stockWords(w.wire))}${tails}`.slice(0, 80),
+          `${many}${printBoth(w.cutMm, unit)}${several ? `; in all ${w.all}` : ''}`,
         ),
       );
     }
   }
-  if (dressing.beads.length > 0) blocks.push(row('Beads', '', true));
-  for (const { bead, count } of dressing.beads) {
-    const size = `${printNumber(bead.lengthMm, 1)} x ${printNumber(bead.acrossMm, 1)} mm, hole ${printNumber(bead.holeMm, 2)} mm`;
-    blocks.push(row(`${bead.name}, ${size}`, String(count)));
+  for (const l of bill.lengths) {
+    const name = `${capitalised(told(stockWords(l.wire)))}, all of it`;
+    blocks.push(row(name, cell(printBoth(l.one, unit), printBoth(l.all, unit)), true));
   }
-  if (dressing.findings.length > 0) blocks.push(row('Findings', '', true));
-  for (const f of dressing.findings) blocks.push(row(f.name, String(f.count)));
+  if (bill.things.length > 0) blocks.push(row('Beads and findings', '', true));
+  for (const { name, bead, one, all } of bill.things) {
+    const size = bead
+      ? `, ${printNumber(bead.lengthMm, 1)} x ${printNumber(bead.acrossMm, 1)} mm, hole ${printNumber(bead.holeMm, 2)} mm`
+      : '';
+    blocks.push(row(`${name}${size}`, cell(String(one), String(all))));
+  }
+  const grams = (g: number): string => `${printNumber(g, 2)} g`;
+  blocks.push(row('Weight, finished', cell(grams(bill.massG.one), grams(bill.massG.all)), true));
+  for (const title of bill.left) {
+    blocks.push(
+      row(`Not counted, because it does not go on as it is: ${told(title)}`.slice(0, 100), ''),
+    );
+  }
   return blocks;
 }
+
+const capitalised = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Where an item lies along the wire. */
 function placeWords(d: Dressed, plan: Plan, unit: LengthUnit): string {
@@ -153,6 +171,7 @@ export function dressingBlocks(
 ): Block[] {
   if (plan.wires.length === 0) return [];
   const bench = { kit };
+  const bill = billOf(piece, plan, dressing);
   const told: Teller = (said) => inWords(said, unit);
   const assembly = assemblyOf(piece, plan, dressing, bench);
   const steps = makeSteps(piece, plan, dressing, assembly, kit ?? DEFAULT_KIT);
@@ -173,15 +192,10 @@ export function dressingBlocks(
     row(p.name, `${p.count} alike, joined by ${p.join === 'loop' ? 'its loop' : p.join}`),
   );
   return [
-    ...(dressing.items.length > 0
-      ? [
-          { heightMm: 3, items: [rule(MARGIN_MM, 1, MARGIN_MM + 180, 1, 0.15, 'faint')] },
-          heading('Dressing: what it takes', 30),
-          ...stockBlocks(dressing, unit),
-          heading('Dressing: what goes where', 24),
-          ...items,
-        ]
-      : []),
+    { heightMm: 3, items: [rule(MARGIN_MM, 1, MARGIN_MM + 180, 1, 0.15, 'faint')] },
+    heading(bill.made > 1 ? `What it takes, for one and for ${bill.made}` : 'What it takes', 30),
+    ...billBlocks(bill, unit, told),
+    ...(items.length > 0 ? [heading('What goes where', 24), ...items] : []),
     ...(parts.length > 0 ? [heading('Parts'), ...parts] : []),
     heading('In this order', 24),
     ...stepBlocks(steps, told),

@@ -24,12 +24,7 @@ export const CELL_ROW_MM = 47;
 const LARGEST = 1.6;
 
 /** Rows of small drawings, one for each step: the wire as it is then, and what to measure. */
-export function stepRows(
-  plan: Plan,
-  work: WireSteps,
-  paper: Paper,
-  unit: LengthUnit,
-): Item[][] {
+export function stepRows(plan: Plan, work: WireSteps, paper: Paper, unit: LengthUnit): Item[][] {
   const width = (paper.widthMm - 2 * MARGIN_MM - (COLUMNS - 1) * GAP_MM) / COLUMNS;
   const box = patternBox(plan);
   if (!box) return [];

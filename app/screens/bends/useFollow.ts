@@ -10,7 +10,15 @@ import { Stopped } from '~/workers/restartable';
 const known = new Map<string, readonly FollowPoint[]>();
 
 const keyOf = (piece: Piece, tools: Tools): string =>
-  JSON.stringify([piece.paths, piece.basis, piece.corner, piece.wire, piece.route, tools]);
+  JSON.stringify([
+    piece.paths,
+    piece.basis,
+    piece.corner,
+    piece.wire,
+    piece.stocks,
+    piece.route,
+    tools,
+  ]);
 
 /** Bends against closeness for all tolerances, one after the other; what is there so far. */
 export function useFollow(

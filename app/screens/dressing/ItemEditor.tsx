@@ -98,7 +98,10 @@ function Problems({ dressed }: { dressed: Dressed }) {
       {p.remedies.length > 0 && (
         <div className="mt-2 flex flex-wrap gap-2">
           {p.remedies.map((r) => (
-            <Button key={told(r.label)} onClick={() => edit((piece) => withRemedy(piece, r, dressed.stock))}>
+            <Button
+              key={told(r.label)}
+              onClick={() => edit((piece) => withRemedy(piece, r, dressed.stock))}
+            >
               {told(r.label)}
             </Button>
           ))}

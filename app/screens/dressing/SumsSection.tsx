@@ -1,69 +1,109 @@
+import { useMemo } from 'react';
+import { billOf, type Amount, type Bill } from '@core/bill';
 import type { Dressing } from '@core/dressing';
-import { printBoth, printGauge, printNumber, type LengthUnit } from '@core/units';
-import { METAL_FACTS } from '@core/wire';
+import type { Piece } from '@core/piece';
+import { stockWords, type Plan } from '@core/plan';
+import { printBoth, printLength, printNumber } from '@core/units';
 import { Section } from '~/components/ui';
+import { useUnit, useWords } from '~/state/useWords';
 
-/** Second wires, beads and findings of the whole piece. */
+/** All that the piece takes, for one and for all that are made. */
 export function SumsSection({
+  piece,
+  plan,
   dressing,
-  frameG,
-  unit,
 }: {
+  piece: Piece;
+  plan: Plan;
   dressing: Dressing;
-  frameG: number;
-  unit: LengthUnit;
 }) {
-  const { wires, beads, findings, massG } = dressing;
-  if (wires.length + beads.length + findings.length === 0) return null;
-  const byGauge = new Map<string, { name: string; mm: number }>();
-  for (const w of wires) {
-    const name = `${printGauge(w.wire.diameterMm, unit)} ${METAL_FACTS[w.wire.metal].name.toLowerCase()}`;
-    const before = byGauge.get(name)?.mm ?? 0;
-    byGauge.set(name, { name, mm: before + w.cutMm * w.count });
-  }
+  const bill = useMemo(() => billOf(piece, plan, dressing), [piece, plan, dressing]);
+  const told = useWords();
+  const unit = useUnit();
+  if (plan.wires.length === 0) return null;
+  const several = bill.made > 1;
+  const name = (w: Bill['wires'][number]): string => `${w.name}, ${told(stockWords(w.wire))}`;
   return (
     <Section title="What it takes">
-      <table className="w-full text-sm">
+      <table className="w-full text-sm" aria-label="What it takes">
+        {several && (
+          <thead>
+            <tr className="text-xs text-soft">
+              <th scope="col" className="pb-1 text-left font-normal">
+                Wire and things
+              </th>
+              <th scope="col" className="pb-1 text-right font-normal">
+                for one
+              </th>
+              <th scope="col" className="pb-1 pl-2 text-right font-normal">
+                for {bill.made}
+              </th>
+            </tr>
+          </thead>
+        )}
         <tbody>
-          {wires.map((w, i) => (
-            <tr key={i} className="border-t border-line first:border-t-0">
-              <th scope="row" className="py-1 pr-2 text-left font-normal">
-                {w.count > 1 && `${w.count} × `}
-                {w.name}
-              </th>
-              <td className="whitespace-nowrap py-1 text-right">{printBoth(w.cutMm, unit)}</td>
-            </tr>
+          {bill.wires.map((w, i) => (
+            <Row key={`w${i}`} name={name(w)} several={several}>
+              {(['one', 'all'] as const).map((which) =>
+                w[which] > 1
+                  ? `${w[which]} × ${printLength(w.cutMm, unit)}`
+                  : printBoth(w.cutMm, unit),
+              )}
+            </Row>
           ))}
-          {[...byGauge.values()].map((g) => (
-            <tr key={g.name} className="border-t border-line font-semibold">
-              <th scope="row" className="py-1 pr-2 text-left">
-                {g.name} in all
-              </th>
-              <td className="whitespace-nowrap py-1 text-right">{printBoth(g.mm, unit)}</td>
-            </tr>
+          {bill.lengths.map((l, i) => (
+            <Row key={`l${i}`} name={`${told(stockWords(l.wire))} in all`} several={several} strong>
+              {both(l, (mm) => printBoth(mm, unit))}
+            </Row>
           ))}
-          {beads.map((b, i) => (
-            <tr key={`b${i}`} className="border-t border-line">
-              <th scope="row" className="py-1 pr-2 text-left font-normal">
-                {b.bead.name}, {printNumber(b.bead.lengthMm, 1)} mm
-              </th>
-              <td className="py-1 text-right">{b.count}</td>
-            </tr>
+          {bill.things.map((t, i) => (
+            <Row
+              key={`t${i}`}
+              name={t.bead ? `${t.name}, ${printNumber(t.bead.lengthMm, 1)} mm` : t.name}
+              several={several}
+            >
+              {both(t, String)}
+            </Row>
           ))}
-          {findings.map((f, i) => (
-            <tr key={`f${i}`} className="border-t border-line">
-              <th scope="row" className="py-1 pr-2 text-left font-normal">
-                {f.name}
-              </th>
-              <td className="py-1 text-right">{f.count}</td>
-            </tr>
-          ))}
+          <Row name="Weight, finished" several={several} strong>
+            {both(bill.massG, (g) => `${printNumber(g, 2)} g`)}
+          </Row>
         </tbody>
       </table>
-      <p className="text-xs text-soft">
-        {printNumber(massG, 2)} g of dressing on {printNumber(frameG, 2)} g of frame:{' '}
-        {printNumber(massG + frameG, 2)} g in all.
-      </p>
+      {bill.left.length > 0 && (
+        <p className="text-sm text-alert">
+          Not counted, because it does not go on as it is: {bill.left.map(told).join('; ')}.
+        </p>
+      )}
     </Section>
+  );
+}
+
+const both = (n: Amount, print: (value: number) => string): string[] => [
+  print(n.one),
+  print(n.all),
+];
+
+function Row({
+  name,
+  several,
+  strong = false,
+  children: [one, all],
+}: {
+  name: string;
+  several: boolean;
+  strong?: boolean;
+  children: readonly string[];
+}) {
+  return (
+    <tr className={`border-t border-line first:border-t-0 ${strong ? 'font-semibold' : ''}`}>
+      <th scope="row" className={`py-1 pr-2 text-left ${strong ? '' : 'font-normal'}`}>
+        {name}
+      </th>
+      <td className="whitespace-nowrap py-1 text-right align-top tabular-nums">{one}</td>
+      {several && (
+        <td className="whitespace-nowrap py-1 pl-2 text-right align-top tabular-nums">{all}</td>
+      )}
+    </tr>
   );
 }

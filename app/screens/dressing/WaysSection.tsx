@@ -1,7 +1,8 @@
 import { cuppedWidth, rolledWidth } from '@core/element';
-import { figureBox, WORN_AS, type MakingChoices, type OutOfPlane } from '@core/piece';
+import { figureBox, MOST_COPIES, WORN_AS, type MakingChoices, type OutOfPlane } from '@core/piece';
 import { printBoth, type LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
+import { NumberField } from '~/components/NumberField';
 import { Tick } from '~/components/Tick';
 import { Choices, Picker, Section } from '~/components/ui';
 import { WORN_NAMES } from '~/components/wornNames';
@@ -33,6 +34,13 @@ export function WaysSection() {
           { value: 'together', label: 'a pair, together' },
         ]}
         onChange={(pair) => set({ pair })}
+      />
+      <NumberField
+        label={making.pair === 'single' ? 'How many' : 'How many pairs'}
+        value={making.copies}
+        min={1}
+        max={MOST_COPIES}
+        onChange={(copies) => set({ copies })}
       />
       <Choices
         label="The wire’s surface"

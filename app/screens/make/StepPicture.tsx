@@ -98,7 +98,6 @@ export function StepPicture({
             <>
               <Forming
                 key={step.id}
-                piece={piece}
                 plan={plan}
                 work={work}
                 from={step.step === null ? forming.step : Math.max(0, forming.step - 1)}
@@ -106,7 +105,7 @@ export function StepPicture({
                 pxPerMm={pxPerMm}
               />
               {shown.items.map((d) => (
-                <MarkList key={d.item.id} marks={d.marks} metal={piece.wire.metal} />
+                <MarkList key={d.item.id} marks={d.marks} />
               ))}
             </>
           )

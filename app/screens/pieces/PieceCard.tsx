@@ -1,7 +1,7 @@
 import { Copy, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { growBox, pathsBox } from '@core/geometry';
-import { drawnPath, type Piece } from '@core/piece';
+import { drawnPath, leadStock, type Piece } from '@core/piece';
 import { bareLength, printGauge, printInches, printNumber, type LengthUnit } from '@core/units';
 import { METAL_FACTS } from '@core/wire';
 import { useExtent } from '~/components/FigureView';
@@ -28,6 +28,8 @@ export function PieceCard({
   const formed = useExtent(piece, plan?.plan ?? null, plan?.dressing ?? null);
   const seen = formed ?? box;
   const view = seen ? growBox(seen, piece.wire.diameterMm / 2 + 1.5) : null;
+  const lead = leadStock(piece);
+  const more = piece.stocks.length;
   const name = piece.name || 'Unnamed piece';
   const mm = (v: number): string => printNumber(v, 0);
   const size = !box
@@ -60,7 +62,8 @@ export function PieceCard({
             {piece.demo && <span className="shrink-0 text-xs text-soft">Lantern Lane</span>}
           </span>
           <span className="block text-sm text-soft">
-            {METAL_FACTS[piece.wire.metal].name}, {printGauge(piece.wire.diameterMm, unit)}
+            {METAL_FACTS[lead.metal].name}, {printGauge(lead.diameterMm, unit)}
+            {more > 0 && `, and ${more} more ${more === 1 ? 'wire' : 'wires'}`}
           </span>
         </div>
       </Link>

@@ -2,7 +2,6 @@ import { memo, useMemo } from 'react';
 import { useStore, type StoreApi } from 'zustand';
 import { pathData } from '@core/file';
 import { joinTurn, type Primitive } from '@core/geometry';
-import type { Piece } from '@core/piece';
 import {
   endShapes,
   formedShapes,
@@ -45,13 +44,11 @@ function liesBehind(steps: readonly Step[], done: number, arm: Arm): boolean {
 
 /** The wire as it is after whole steps and a share of the next. */
 export function RehearsalDrawing({
-  piece,
   plan,
   work,
   rehearsal,
   pxPerMm,
 }: {
-  piece: Piece;
   plan: Plan;
   work: WireSteps;
   rehearsal: StoreApi<Rehearsal>;
@@ -65,8 +62,8 @@ export function RehearsalDrawing({
   const next = at - done > 1e-6 ? steps[done + 1] : undefined;
   const share = next ? eased(at - done) : 0;
   const moving = useMoving(wire, work, done, share);
-  const colours = METAL_COLOURS[piece.wire.metal];
-  const d = piece.wire.diameterMm;
+  const { metal, diameterMm: d } = wire.stock;
+  const colours = METAL_COLOURS[metal];
   const tail = (arm: Arm, behind: boolean) =>
     moving[arm] !== '' && liesBehind(steps, done, arm) === behind ? (
       <WireStroke key={arm} data={moving[arm]} diameterMm={d} colours={colours} />
@@ -74,7 +71,7 @@ export function RehearsalDrawing({
   return (
     <g>
       {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, true))}
-      <FormedPart piece={piece} plan={plan} work={work} done={done} />
+      <FormedPart plan={plan} work={work} done={done} />
       {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, false))}
       {now.kind === 'ends' &&
         endShapes(plan, wire).map((s, i) => (
@@ -95,12 +92,10 @@ export function RehearsalDrawing({
 
 /** Formed wire does not move: it is drawn anew only when a step is done. */
 const FormedPart = memo(function FormedPart({
-  piece,
   plan,
   work,
   done,
 }: {
-  piece: Piece;
   plan: Plan;
   work: WireSteps;
   done: number;
@@ -108,29 +103,29 @@ const FormedPart = memo(function FormedPart({
   const wire = plan.wires[work.wire]!;
   const formed = work.steps[done]!.formed;
   const data = useMemo(() => pathData(formedPart(wire, formed)), [wire, formed]);
-  const colours = METAL_COLOURS[piece.wire.metal];
-  const d = piece.wire.diameterMm;
+  const { metal, diameterMm: d } = wire.stock;
+  const colours = METAL_COLOURS[metal];
   const crossings = useMemo(() => {
     const placed = (index: number, mm: number): boolean =>
       index < work.wire ||
       (index === work.wire && mm >= formed[0] - EDGE_MM && mm <= formed[1] + EDGE_MM);
     return plan.crossings
       .filter((c) => placed(c.firstWire, c.firstMm) && placed(c.secondWire, c.secondMm))
-      .flatMap((c) => crossingData(plan, c, d) ?? []);
-  }, [plan, work, formed, d]);
+      .flatMap((c) => crossingData(plan, c) ?? []);
+  }, [plan, work, formed]);
   return (
     <g>
       {plan.wires.slice(0, work.wire).map((w) => (
         <WireStroke
           key={w.pathId}
           data={pathData(formedShapes(w))}
-          diameterMm={d}
-          colours={colours}
+          diameterMm={w.stock.diameterMm}
+          colours={METAL_COLOURS[w.stock.metal]}
         />
       ))}
       {data !== '' && <WireStroke data={data} diameterMm={d} colours={colours} cap="butt" />}
       {crossings.map((c, i) => (
-        <CrossingStrokes key={i} data={c} d={d} colours={colours} />
+        <CrossingStrokes key={i} data={c} />
       ))}
     </g>
   );

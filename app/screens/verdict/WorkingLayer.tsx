@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { LOADS, type Load, type Stretch, type Verdict } from '@core/gauge';
-import { placeOnWire, type Plan } from '@core/plan';
+import { placeOnWire, widestMm, type Plan } from '@core/plan';
 import { printNumber } from '@core/units';
 
 export type Working = 'off' | 'all' | Load;
@@ -49,7 +49,7 @@ export const WorkingHalo = memo(function WorkingHalo({
   load: Working;
 }) {
   if (load === 'off') return null;
-  const d = plan.diameterMm;
+  const d = widestMm(plan);
   return (
     <g aria-hidden="true" data-testid="working">
       {bandData(plan, verdict.along, load).map((data, i) => {

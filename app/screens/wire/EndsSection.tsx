@@ -1,12 +1,5 @@
 import { valueOf, withValue } from '@core/field';
-import {
-  changePath,
-  DEFAULT_SEAM,
-  PLAIN_END,
-  type Piece,
-  type Seam,
-  type WireEnds,
-} from '@core/piece';
+import { changeWire, wireChoices, type Seam, type WireEnds } from '@core/piece';
 import { END_KINDS, endKindOf, endLength, newEnd, type WireEnd } from '@core/end';
 import { printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
 import { NumberControl } from '~/components/NumberControl';
@@ -24,11 +17,10 @@ export function EndsSection() {
   const wire = wires[Math.min(index, wires.length - 1)];
   if (!wire) return null;
   const number = wires.indexOf(wire);
-  const { start, end, seam } = piece.route
-    ? (piece.route.ends[number] ?? wire.ends)
-    : (piece.paths.find((p) => p.id === wire.pathId) ?? wire.ends);
+  const { start, end, seam } = wireChoices(piece, wire.pathId);
   const set = (change: Partial<WireEnds>): void =>
-    edit((p) => withEnds(p, wire.pathId, number, change));
+    edit((p) => changeWire(p, wire.pathId, (own) => ({ ...own, ...change })));
+  const shown = { diameterMm: wire.stock.diameterMm, unit: settings.unit };
   const title = wires.length > 1 ? ` of wire ${number + 1}` : '';
   if (wire.closed) {
     return (
@@ -44,24 +36,10 @@ export function EndsSection() {
   }
   return (
     <Section title={`Ends${title}`}>
-      <EndFields name="First end" end={start} unit={settings.unit} set={(e) => set({ start: e })} />
-      <EndFields name="Last end" end={end} unit={settings.unit} set={(e) => set({ end: e })} />
+      <EndFields {...shown} name="First end" end={start} set={(e) => set({ start: e })} />
+      <EndFields {...shown} name="Last end" end={end} set={(e) => set({ end: e })} />
     </Section>
   );
-}
-
-const PLAIN: WireEnds = { start: PLAIN_END, end: PLAIN_END, seam: DEFAULT_SEAM };
-
-/** A piece with other ends of one wire: kept with the drawn line, or with the route that made it. */
-function withEnds(piece: Piece, pathId: string, wire: number, change: Partial<WireEnds>): Piece {
-  const { route } = piece;
-  if (!route) return changePath(piece, pathId, (q) => ({ ...q, ...change }));
-  const count = Math.max(route.ends.length, wire + 1);
-  const ends = Array.from({ length: count }, (_, i) => ({
-    ...(route.ends[i] ?? PLAIN),
-    ...(i === wire ? change : {}),
-  }));
-  return { ...piece, route: { ...route, ends } };
 }
 
 const KIND_OPTIONS = END_KINDS.map(({ kind, name }) => ({ value: kind, label: name }));
@@ -69,18 +47,18 @@ const KIND_OPTIONS = END_KINDS.map(({ kind, name }) => ({ value: kind, label: na
 function EndFields({
   name,
   end,
+  diameterMm,
   unit,
   set,
 }: {
   name: string;
   end: WireEnd;
+  diameterMm: number;
   unit: LengthUnit;
   set: (end: WireEnd) => void;
 }) {
-  const { planState } = useWorkbench();
   const kind = endKindOf(end);
-  const diameterMm = planState.plan?.diameterMm;
-  const outsideMm = diameterMm === undefined ? undefined : kind.outsideMm?.(end, diameterMm);
+  const outsideMm = kind.outsideMm?.(end, diameterMm);
   return (
     <fieldset className="space-y-2">
       <legend className="sr-only">{name}</legend>
@@ -112,7 +90,7 @@ function EndFields({
           set={(turned) => set({ ...end, turned })}
         />
       )}
-      {diameterMm !== undefined && end.kind !== 'plain' && (
+      {end.kind !== 'plain' && (
         <p className="text-xs text-soft">
           Takes {printBoth(endLength(end, diameterMm), unit)}
           {outsideMm !== undefined && `, ${printLength(outsideMm, unit)} across outside`}.

@@ -90,7 +90,7 @@ const Hung = memo(function Hung({
         <WireDrawing piece={planned} plan={plan} dressing={fixed} />
         {free.map((d) => (
           <g key={d.item.id} transform={`rotate(${-tilt} ${d.place.x} ${d.place.y})`}>
-            <MarkList marks={d.marks} metal={planned.wire.metal} />
+            <MarkList marks={d.marks} />
           </g>
         ))}
         <circle

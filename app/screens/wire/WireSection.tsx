@@ -1,47 +1,195 @@
-import type { Piece } from '@core/piece';
-import { printGauge } from '@core/units';
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import {
+  changeWire,
+  ofStock,
+  stocksOf,
+  withNewStock,
+  withoutStock,
+  withStock,
+  type Piece,
+  type PieceStock,
+  type Wire,
+} from '@core/piece';
+import type { Plan } from '@core/plan';
+import { printGauge, printLength } from '@core/units';
 import { METAL_FACTS, METALS, TEMPER_NAMES, TEMPERS } from '@core/wire';
 import { GaugeFields } from '~/components/GaugeFields';
-import { Choices, Picker, Section } from '~/components/ui';
-import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
+import { METAL_COLOURS } from '~/components/metalColours';
+import { NameField } from '~/components/NameField';
+import { Button, Choices, Picker, Section } from '~/components/ui';
+import { useUnit } from '~/state/useWords';
+import { useEdit, usePiece, usePointer, useWorkbench } from '~/state/workbench';
 import { report } from '~/storage/report';
 import { filePlanner } from '~/workers/planner';
-import { useUnit } from '~/state/useWords';
 
-export function WireSection() {
-  const piece = usePiece();
+/** A piece may have so many lines that they are not all listed: then only the one in the strip. */
+const MOST_LISTED = 12;
+
+/** Changes the piece, and draws its letters and motifs anew: they keep to what tools leave in the wire. */
+function useWireEdit(): (change: (piece: Piece) => Piece) => void {
   const edit = useEdit();
-  const { wire } = piece;
   const { store, tools } = useWorkbench();
-  const set = (change: Partial<Piece['wire']>): void => {
-    const withWire = (p: Piece): Piece => ({ ...p, wire: { ...p.wire, ...change } });
+  return (change) => {
     const now = store.getState().piece;
     if (now.shapes.length === 0) {
-      edit(withWire);
+      edit(change);
       return;
     }
-    // Letters and motifs keep to what tools leave in the new wire.
     void filePlanner()
-      .shapes(withWire(now), tools)
+      .shapes(change(now), tools)
       .catch((error: unknown) => {
         report(error, 'drawing shapes anew');
-        return withWire(now);
+        return change(now);
       })
-      .then((drawn) => edit((p) => (p === now ? drawn : withWire(p))));
+      .then((drawn) => edit((p) => (p === now ? drawn : change(p))));
   };
-  const unit = useUnit();
-  const facts = METAL_FACTS[wire.metal];
+}
+
+/** What the piece is made of: one wire, or several of which each line names one. */
+export function WireSection() {
+  const piece = usePiece();
+  const edit = useWireEdit();
+  const { plan } = useWorkbench().planState;
+  const shown = usePointer((p) => p.wire);
+  const stocks = stocksOf(piece);
+  const [chosen, choose] = useState<string | null>(null);
+  const stock = stocks.find((s) => s.id === chosen) ?? stocks[0]!;
+  const lines = plan?.wires ?? [];
+  const index = Math.min(shown, lines.length - 1);
+  const add = (): void => {
+    const added = withNewStock(piece);
+    if (!added) return;
+    const line = lines[index];
+    edit((p) => {
+      const now = withNewStock(p);
+      if (!now || !line || lines.length < 2) return now?.piece ?? p;
+      return changeWire(now.piece, line.pathId, (own) => ofStock(own, now.id));
+    });
+    choose(added.id);
+  };
   return (
-    <Section title="Wire">
+    <Section title={stocks.length > 1 ? 'Wires' : 'Wire'}>
+      {stocks.length > 1 && (
+        <StockChoice stocks={stocks} chosen={stock.id} choose={choose} plan={plan} />
+      )}
+      {stock.id !== null && (
+        <NameField
+          label="Called"
+          value={stock.name}
+          most={40}
+          onChange={(name) => edit((p) => withStock(p, stock.id, { name }))}
+        />
+      )}
+      <StockFields stock={stock} set={(change) => edit((p) => withStock(p, stock.id, change))} />
+      {stocks.length > 1 && plan && <LineStocks plan={plan} index={index} edit={edit} />}
+      <div className="flex flex-wrap gap-2">
+        {(lines.length > 1 || stocks.length > 1) && (
+          <Button onClick={add} disabled={withNewStock(piece) === null}>
+            <Plus size={16} />{' '}
+            {lines.length > 1 ? `Another kind for wire ${index + 1}` : 'Another kind of wire'}
+          </Button>
+        )}
+        {stock.id !== null && (
+          <Button
+            look="quiet"
+            onClick={() => {
+              const { id } = stock;
+              if (id !== null) edit((p) => withoutStock(p, id));
+              choose(null);
+            }}
+          >
+            Do without {stock.name.toLowerCase()}
+          </Button>
+        )}
+      </div>
+    </Section>
+  );
+}
+
+/** The piece's wires, each with its colour and what is cut of it. */
+function StockChoice({
+  stocks,
+  chosen,
+  choose,
+  plan,
+}: {
+  stocks: readonly PieceStock[];
+  chosen: string | null;
+  choose: (id: string | null) => void;
+  plan: Plan | null;
+}) {
+  const unit = useUnit();
+  return (
+    <div role="radiogroup" aria-label="The piece’s wires" className="space-y-1">
+      {stocks.map((s) => {
+        const own = (plan?.wires ?? []).filter((w) => w.stock.id === s.id);
+        const cutMm = own.reduce((sum, w) => sum + w.cutMm, 0);
+        const on = s.id === chosen;
+        return (
+          <button
+            key={s.id ?? ''}
+            type="button"
+            role="radio"
+            aria-checked={on}
+            onClick={() => choose(s.id)}
+            className={`flex min-h-11 w-full items-center gap-2.5 rounded-md border px-2.5 py-1 text-left text-sm ${
+              on ? 'border-patina bg-patina-wash' : 'border-line bg-raised hover:border-patina'
+            }`}
+          >
+            <Swatch stock={s} />
+            <span className="min-w-0 flex-1">
+              <span className="block truncate font-semibold">{s.name}</span>
+              <span className="block truncate text-xs text-soft">
+                {METAL_FACTS[s.metal].name}, {printGauge(s.diameterMm, unit)}
+              </span>
+            </span>
+            <span className="shrink-0 text-right text-xs text-soft tabular-nums">
+              {own.length === 0
+                ? 'no line yet'
+                : `${own.length} ${own.length === 1 ? 'line' : 'lines'}, ${printLength(cutMm, unit)}`}
+            </span>
+          </button>
+        );
+      })}
+    </div>
+  );
+}
+
+/** A short end of the wire, as thick beside others as it is. */
+function Swatch({ stock: { metal, diameterMm } }: { stock: PieceStock }) {
+  const { rim, body, glint } = METAL_COLOURS[metal];
+  const thick = Math.min(14, Math.max(3, 7 * diameterMm));
+  return (
+    <svg width={30} height={18} aria-hidden="true" className="shrink-0">
+      <rect
+        x={1}
+        y={9 - thick / 2}
+        width={28}
+        height={thick}
+        rx={thick / 2.5}
+        fill={body}
+        stroke={rim}
+      />
+      <rect x={3} y={9 - thick / 4} width={24} height={thick / 5} rx={thick / 10} fill={glint} />
+    </svg>
+  );
+}
+
+function StockFields({ stock, set }: { stock: PieceStock; set: (change: Partial<Wire>) => void }) {
+  const unit = useUnit();
+  const facts = METAL_FACTS[stock.metal];
+  return (
+    <>
       <Picker
         label="Metal"
-        value={wire.metal}
+        value={stock.metal}
         options={METALS.map((m) => ({ value: m, label: METAL_FACTS[m].name }))}
         onChange={(metal) => set({ metal })}
       />
       <Choices
         label="Temper"
-        value={wire.temper}
+        value={stock.temper}
         options={TEMPERS.map((t) => ({ value: t, label: TEMPER_NAMES[t] }))}
         onChange={(temper) => set({ temper })}
       />
@@ -50,15 +198,49 @@ export function WireSection() {
           unit={unit}
           gaugeLabel="Gauge"
           thicknessLabel="Thickness"
-          diameterMm={wire.diameterMm}
+          diameterMm={stock.diameterMm}
           set={(diameterMm) => set({ diameterMm })}
         />
       </div>
       <p className="text-xs text-soft">
-        Typical for {facts.name.toLowerCase()} {printGauge(wire.diameterMm, unit)}: flow stress{' '}
-        {facts.flowMPa[wire.temper]} MPa, modulus {facts.modulusMPa / 1000} GPa, density{' '}
+        Typical for {facts.name.toLowerCase()} {printGauge(stock.diameterMm, unit)}: flow stress{' '}
+        {facts.flowMPa[stock.temper]} MPa, modulus {facts.modulusMPa / 1000} GPa, density{' '}
         {facts.density} g/cm³.
       </p>
-    </Section>
+    </>
+  );
+}
+
+/** Of which wire each line of the figure is. */
+function LineStocks({
+  plan,
+  index,
+  edit,
+}: {
+  plan: Plan;
+  index: number;
+  edit: (change: (piece: Piece) => Piece) => void;
+}) {
+  const piece = usePiece();
+  const { pointer } = useWorkbench();
+  const stocks = stocksOf(piece);
+  const listed = plan.wires.flatMap((wire, i) =>
+    plan.wires.length <= MOST_LISTED || i === index ? [{ wire, i }] : [],
+  );
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+      {listed.map(({ wire, i }) => (
+        <div key={wire.pathId} onPointerEnter={() => pointer.getState().point({ wire: i })}>
+          <Picker
+            label={`Wire ${i + 1} is made of`}
+            value={wire.stock.id ?? ''}
+            options={stocks.map((s) => ({ value: s.id ?? '', label: s.name }))}
+            onChange={(id) =>
+              edit((p) => changeWire(p, wire.pathId, (own) => ofStock(own, id === '' ? null : id)))
+            }
+          />
+        </div>
+      ))}
+    </div>
   );
 }

@@ -36,7 +36,14 @@ export const flatten = itemKind({
       counts: [],
       wires: [],
       spans: [spanOf(run)],
-      marks: [{ kind: 'flat', points: spotsOf(run, 0.4).map((s) => s.at), widthMm }],
+      marks: [
+        {
+          kind: 'flat',
+          points: spotsOf(run, 0.4).map((s) => s.at),
+          widthMm,
+          metal: ground.wire.metal,
+        },
+      ],
       notes: [
         say`${asThickness(widthMm)} wide then, ${asNumber((lengthFactor - 1) * 100, 1)} % longer (typical). ${item.ahead ? say`The cut length is ${asLength(gain)} shorter for it.` : say`It gains ${asLength(gain)}: trim afterwards.`}`,
       ],

@@ -1,0 +1,136 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { dressPiece } from '../dressing';
+import { newDressItem, plainBead, type DressItem } from '../item';
+import { newPath, newPiece, ofStock, type FigurePath, type Part, type Piece } from '../piece';
+import { planPiece } from '../plan';
+import { told } from '../words/told.support';
+import { billOf, madeInAll, partTimes } from '.';
+
+const bar = (id: string, y: number, mm = 40): FigurePath =>
+  newPath(
+    id,
+    [
+      { x: 0, y },
+      { x: mm, y },
+    ],
+    false,
+  );
+const piece = (paths: FigurePath[], more: Partial<Piece> = {}): Piece => ({
+  ...newPiece('p', 'p', '2026-11-02'),
+  wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 1 },
+  paths,
+  ...more,
+});
+const part = (id: string, paths: string[], count: number, to: string | null = null): Part => ({
+  id,
+  name: id,
+  paths,
+  count,
+  join: 'ring',
+  to,
+  hangs: true,
+});
+const beads = (y: number, holeMm = 2): DressItem => {
+  const on = { x: 20, y, lengthMm: 12 };
+  const thread = { metal: 'copper', temper: 'dead-soft', diameterMm: 0.3 } as const;
+  const item = newDressItem('beads', `b${y}`, on, on, { frameMm: 1, thread });
+  return { ...item, beads: [{ ...plainBead('Bead', 4), holeMm }] } as DressItem;
+};
+const bill = (p: Piece) => {
+  const plan = planPiece(p);
+  return { plan, ...billOf(p, plan, dressPiece(p, plan)) };
+};
+
+describe('the bill of a piece', () => {
+  it('is its plan where there is one of it', () => {
+    const own = bill(piece([bar('a', 0)], { dressing: [beads(0)] }));
+    const [wire] = own.plan.wires;
+    expect(own.made).toBe(1);
+    expect(own.wires).toMatchObject([{ name: 'The wire', cutMm: wire!.cutMm, one: 1, all: 1 }]);
+    expect(own.lengths).toMatchObject([{ one: wire!.cutMm, all: wire!.cutMm }]);
+    // Twelve millimetres take three beads of four.
+    expect(own.things).toMatchObject([{ name: 'Bead', one: 3, all: 3 }]);
+    const p = piece([bar('a', 0)], { dressing: [beads(0)] });
+    const both = own.plan.massG + dressPiece(p, own.plan).massG;
+    expect(own.massG.one).toBeCloseTo(both, 9);
+  });
+
+  it('counts alike wires together, those of another kind apart', () => {
+    const thin = {
+      id: 'w2',
+      name: 'Thin',
+      metal: 'brass',
+      temper: 'hard',
+      diameterMm: 0.5,
+    } as const;
+    const own = bill(
+      piece([bar('a', 0), bar('b', 10), ofStock(bar('c', 20), 'w2'), bar('d', 30, 50)], {
+        stocks: [thin],
+      }),
+    );
+    expect(own.wires.map((w) => [w.name, w.one, w.wire.metal])).toEqual([
+      ['Wires 1 and 2', 2, 'copper'],
+      ['Wire 3', 1, 'brass'],
+      ['Wire 4', 1, 'copper'],
+    ]);
+    const [copper, brass] = own.lengths;
+    expect(copper!.one).toBeCloseTo(2 * own.wires[0]!.cutMm + own.wires[2]!.cutMm, 9);
+    expect(brass!.one).toBe(own.wires[1]!.cutMm);
+  });
+
+  it('makes seven legs seven, and what hangs on each as often, with a ring for each', () => {
+    const made = piece([bar('a', 0), bar('leg', 10, 30), bar('drop', 20, 9)], {
+      parts: [part('legs', ['leg'], 7), part('drops', ['drop'], 3, 'legs')],
+      dressing: [beads(10)],
+    });
+    const own = bill(made);
+    expect(partTimes(made, made.parts[1]!)).toBe(21);
+    expect(own.wires.map((w) => w.one)).toEqual([1, 7, 21]);
+    expect(own.things.map((t) => [t.name, t.one])).toEqual([
+      ['Bead', 7 * 3],
+      ['Jump ring to join a part', 7 + 21],
+    ]);
+  });
+
+  it('ends where parts hang on each other in a ring', () => {
+    const looped = piece([bar('a', 0), bar('b', 10)], {
+      parts: [part('one', ['a'], 2, 'two'), part('two', ['b'], 1, 'one')],
+    });
+    expect(Number.isFinite(bill(looped).massG.one)).toBe(true);
+  });
+
+  it('leaves out what does not go on, and names it', () => {
+    const own = bill(piece([bar('a', 0)], { dressing: [beads(0, 0.4)] }));
+    expect(own.things).toEqual([]);
+    expect(own.left.map(told)).toHaveLength(1);
+    expect(own.massG.one).toBeCloseTo(own.plan.massG, 9);
+  });
+
+  it('has in all what one takes, times how many are made', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 40 }),
+        fc.constantFrom('single', 'one-by-one', 'together'),
+        fc.integer({ min: 1, max: 9 }),
+        (copies, pair, count) => {
+          const base = piece([bar('a', 0), bar('b', 10, 25)], {
+            parts: [part('x', ['b'], count)],
+            dressing: [beads(10)],
+          });
+          const made = { ...base, making: { ...base.making, copies, pair } } as Piece;
+          const times = copies * (pair === 'single' ? 1 : 2);
+          expect(madeInAll(made)).toBe(times);
+          const own = bill(made);
+          for (const n of [...own.wires, ...own.lengths, ...own.things, own.massG]) {
+            expect(n.all).toBeCloseTo(n.one * times, 6);
+          }
+          const cut = own.wires.reduce((sum, w) => sum + w.all * w.cutMm, 0);
+          const lengths = own.lengths.reduce((sum, l) => sum + l.all, 0);
+          expect(cut).toBeCloseTo(lengths, 6);
+        },
+      ),
+      { numRuns: 30 },
+    );
+  });
+});

@@ -1,0 +1,186 @@
+import { isRefused, type Dressing } from '../dressing';
+import type { Bead, WireRole } from '../item';
+import type { Piece } from '../piece';
+import type { Plan } from '../plan';
+import { wireMassG, type Metal, type Temper } from '../wire';
+import type { Said } from '../words';
+import { itemTimes, madeInAll, partTimes, wireTimes } from './times';
+
+/** So many in one piece, and in all that are made. */
+export interface Amount {
+  readonly one: number;
+  readonly all: number;
+}
+
+type Kind = Readonly<{ metal: Metal; temper: Temper; diameterMm: number }>;
+
+/** Wires to be cut that are alike. */
+export interface BillWire extends Amount {
+  /** of the figure itself, or what it does */
+  readonly role: 'frame' | WireRole;
+  readonly name: string;
+  readonly wire: Kind;
+  /** one of them, mm, with all that is trimmed or tucked */
+  readonly cutMm: number;
+  /** both tails in that */
+  readonly tailsMm: number;
+}
+
+/** What is needed of one kind of wire, mm. */
+export interface BillLength extends Amount {
+  readonly wire: Kind;
+}
+
+/** Beads, findings and rings. */
+export interface BillThing extends Amount {
+  readonly name: string;
+  readonly bead: Bead | null;
+}
+
+export interface Bill {
+  /** how many are made */
+  readonly made: number;
+  readonly wires: readonly BillWire[];
+  readonly lengths: readonly BillLength[];
+  readonly things: readonly BillThing[];
+  /** finished, without reserve and tails, g */
+  readonly massG: Amount;
+  /** items that do not go on as they are: nothing of them is counted */
+  readonly left: readonly Said[];
+}
+
+const keyOf = ({ metal, temper, diameterMm }: Kind): string =>
+  JSON.stringify([metal, temper, diameterMm]);
+const kindOfWire = ({ metal, temper, diameterMm }: Kind): Kind => ({ metal, temper, diameterMm });
+
+/** Numbers of alike wires: “Wires 1, 3 and 4”. */
+const MOST_NAMED = 6;
+function wireNames(numbers: readonly number[], all: number): string {
+  if (all === 1) return 'The wire';
+  if (numbers.length === 1) return `Wire ${numbers[0]}`;
+  const shown = numbers.slice(0, MOST_NAMED);
+  const more = numbers.length - shown.length;
+  return more > 0
+    ? `Wires ${shown.join(', ')} and ${more} more`
+    : `Wires ${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}`;
+}
+
+/** The figure's own wires, those of one kind and length together. */
+function frameWires(piece: Piece, plan: Plan): BillWire[] {
+  const groups = new Map<string, { numbers: number[]; count: number; index: number }>();
+  plan.wires.forEach((w, index) => {
+    const key = `${keyOf(w.stock)} ${w.cutMm.toFixed(2)}`;
+    const group = groups.get(key) ?? { numbers: [], count: 0, index };
+    group.numbers.push(index + 1);
+    group.count += wireTimes(piece, w.pathId);
+    groups.set(key, group);
+  });
+  return [...groups.values()].map(({ numbers, count, index }): BillWire => {
+    const { stock, cutMm, reserveMm } = plan.wires[index]!;
+    return {
+      role: 'frame',
+      name: wireNames(numbers, plan.wires.length),
+      wire: kindOfWire(stock),
+      cutMm,
+      tailsMm: reserveMm,
+      one: count,
+      all: count,
+    };
+  });
+}
+
+/** Alike things together: their numbers added up. */
+function together<T extends { readonly one: number }>(
+  list: readonly T[],
+  nameOf: (one: T) => string,
+): T[] {
+  const found = new Map<string, T>();
+  for (const next of list) {
+    const before = found.get(nameOf(next));
+    found.set(nameOf(next), { ...next, one: next.one + (before?.one ?? 0) });
+  }
+  return [...found.values()];
+}
+
+/** What rings weigh is in the chain of the maker's choice, not in the plan. */
+const RING_NAME = 'Jump ring to join a part';
+
+/**
+ * All that a piece takes, for one and for all that are made: parts count as often as there are of them,
+ * a pair is two of everything, and what does not go on is left out and named.
+ */
+export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
+  const made = madeInAll(piece);
+  const on = dressing.items.filter((d) => !isRefused(d));
+  const times = new Map(on.map((d) => [d, itemTimes(piece, plan, d)]));
+  const inAll = <T extends { readonly one: number }>(x: T): T & Amount => ({
+    ...x,
+    all: x.one * made,
+  });
+  const itemWires = on.flatMap((d) =>
+    d.wires.map(({ role, name, wire, cutMm, tailsMm, count }) => ({
+      role,
+      name,
+      wire: kindOfWire(wire),
+      cutMm,
+      tailsMm,
+      one: count * times.get(d)!,
+    })),
+  );
+  const wires: BillWire[] = [
+    ...frameWires(piece, plan),
+    ...together(
+      itemWires,
+      (w) => `${w.role} ${w.name} ${keyOf(w.wire)} ${w.cutMm.toFixed(2)}`,
+    ).sort((a, b) => b.cutMm - a.cutMm),
+  ].map(inAll);
+  const lengths = together(
+    wires.map((w) => ({ wire: w.wire, one: w.one * w.cutMm })),
+    (l) => keyOf(l.wire),
+  ).map(inAll);
+  const rings = piece.parts
+    .filter((p) => p.join === 'ring')
+    .reduce((sum, p) => sum + partTimes(piece, p), 0);
+  const things = together(
+    [
+      ...on.flatMap((d) =>
+        d.beads.map((b) => ({ name: b.bead.name, bead: b.bead, one: b.count * times.get(d)! })),
+      ),
+      ...dotBeads(piece),
+      ...on.flatMap((d) =>
+        d.findings.map((f) => ({ name: f.name, bead: null, one: f.count * times.get(d)! })),
+      ),
+      ...(rings > 0 ? [{ name: RING_NAME, bead: null, one: rings }] : []),
+    ],
+    (t) => JSON.stringify([t.name, t.bead]),
+  ).map(inAll);
+  const wireG = wires.reduce(
+    (sum, w) =>
+      sum + w.one * wireMassG(w.wire.metal, w.wire.diameterMm, Math.max(0, w.cutMm - w.tailsMm)),
+    0,
+  );
+  const thingsG = on.reduce((sum, d) => {
+    const beads = d.beads.reduce((g, b) => g + b.count * b.bead.grams, 0);
+    const findings = d.findings.reduce((g, f) => g + f.count * f.grams, 0);
+    return sum + (beads + findings) * times.get(d)!;
+  }, 0);
+  const one = wireG + thingsG;
+  return {
+    made,
+    wires,
+    lengths,
+    things,
+    massG: { one, all: one * made },
+    left: dressing.items.filter(isRefused).map((d) => d.title),
+  };
+}
+
+/** Beads that stand for the dots of letters. */
+const dotBeads = (piece: Piece): { name: string; bead: null; one: number }[] =>
+  piece.shapes
+    .flatMap((s) => s.beads)
+    .map((b) => ({
+      name: `Bead of ${Number(b.acrossMm.toFixed(1))} mm for a dot`,
+      bead: null,
+      one: 1,
+    }));

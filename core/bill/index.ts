@@ -1,0 +1,10 @@
+/** The bill: all that a piece takes, for one and for all that are made of it. */
+export {
+  billOf,
+  type Amount,
+  type Bill,
+  type BillLength,
+  type BillThing,
+  type BillWire,
+} from './bill';
+export { itemTimes, madeInAll, partTimes, wireTimes } from './times';

@@ -1,0 +1,103 @@
+import { expect, type Page } from '@playwright/test';
+import { test } from './test';
+import { cutMm, importSvg, newPiece, planned, stage, type } from './workshop';
+
+const LEAF =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="60mm" viewBox="0 0 40 60">' +
+  '<path d="M19 5 C2 18 2 42 19 55" fill="none"/><path d="M21 5 C38 18 38 42 21 55" fill="none"/></svg>';
+/** Two bars of 40 and 20 mm. */
+const BARS =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="30mm" viewBox="0 0 50 30">' +
+  '<path d="M5 5 H45" fill="none"/><path d="M5 20 H25" fill="none"/></svg>';
+
+async function drawn(page: Page, svg: string): Promise<void> {
+  await newPiece(page);
+  await importSvg(page, 'figure.svg', svg);
+  await planned(page);
+}
+
+test('a leaf has one half in copper and the other in brass, each with its own numbers', async ({
+  page,
+}) => {
+  await drawn(page, LEAF);
+  await stage(page, 'Wire');
+  await page.getByLabel('Wire shown in the strip').selectOption('1');
+  await page.getByRole('button', { name: 'Another kind for wire 2' }).click();
+  const wires = page.getByRole('radiogroup', { name: 'The piece’s wires' });
+  await expect(wires.getByRole('radio', { name: /Second wire/ })).toBeChecked();
+  await expect(page.getByLabel('Wire 2 is made of')).toHaveValue('w2');
+  await page.getByLabel('Metal').selectOption('Brass');
+  await type(page.getByLabel('Thickness'), '0.8');
+  await type(page.getByLabel('Called'), 'Brass half');
+  const each = await cutMm(page);
+  await expect(wires.getByRole('radio', { name: /Brass half.*Brass, 0\.80/ })).toContainText(
+    `1 line, ${each.toFixed(1)} mm`,
+  );
+  await expect(wires.getByRole('radio', { name: /Main wire.*Copper, 1\.02/ })).toBeVisible();
+
+  await stage(page, 'Dressing');
+  const takes = page.getByRole('table', { name: 'What it takes' });
+  await expect(takes.getByRole('row', { name: /^Wire 1, .*copper/ })).toBeVisible();
+  await expect(takes.getByRole('row', { name: /^Wire 2, .*brass/ })).toBeVisible();
+  // Wires of their own density: the piece weighs what both halves do, 5 mm of reserve left out.
+  const grams = (mm: number, across: number, density: number): number =>
+    (((Math.PI / 4) * across ** 2 * (mm - 5)) / 1000) * density;
+  const sum = grams(each, 1.024, 8.94) + grams(each, 0.8, 8.53);
+  const weight = await takes.getByRole('row', { name: /^Weight/ }).innerText();
+  expect(Math.abs(Number(/([\d.]+) g/.exec(weight)?.[1]) - sum)).toBeLessThan(0.015);
+
+  await stage(page, 'Sheet');
+  await expect(
+    page.getByText(/copper, dead soft; 0\.80 mm \(20 ga\) brass/).first(),
+  ).toBeAttached();
+  await stage(page, 'Make');
+  await page.getByRole('button', { name: /^Begin a making/ }).click();
+  await expect(page.getByText(/copper\.$/)).toBeVisible();
+
+  await page.getByRole('link', { name: 'Leave the bench' }).click();
+  await stage(page, 'Wire');
+  await wires.getByRole('radio', { name: /Brass half/ }).click();
+  await page.getByRole('button', { name: 'Do without brass half' }).click();
+  await expect(wires).toBeHidden();
+  await page.keyboard.press('Control+z');
+  await expect(wires.getByRole('radio', { name: /Brass half/ })).toBeVisible();
+});
+
+test('an order of pairs with three drops each is billed, and counted off at the bench', async ({
+  page,
+}) => {
+  await drawn(page, BARS);
+  await stage(page, 'Dressing');
+  await page.getByRole('button', { name: 'Name a part' }).click();
+  await type(page.getByLabel('How many alike'), '3');
+  await page.getByRole('radio', { name: 'a pair, one by one' }).click();
+  await type(page.getByLabel('How many pairs'), '4');
+  const takes = page.getByRole('table', { name: 'What it takes' });
+  await expect(takes.getByRole('columnheader', { name: 'for 8' })).toBeVisible();
+  const row = (name: RegExp) => takes.getByRole('row', { name });
+  // 40 and 20 mm, each with 5 mm of reserve.
+  await expect(row(/^Wire 1/).getByRole('cell')).toHaveText([/45\.0 mm/, '8 × 45.0 mm']);
+  await expect(row(/^Wire 2/).getByRole('cell')).toHaveText(['3 × 25.0 mm', '24 × 25.0 mm']);
+  await expect(row(/in all/).getByRole('cell')).toHaveText([/^120\.0 mm/, /^960\.0 mm/]);
+  await expect(row(/^Jump ring/).getByRole('cell')).toHaveText(['3', '24']);
+
+  await stage(page, 'Make');
+  await expect(page.getByTestId('made-of')).toHaveText('0 of 4 made.');
+  await page.getByRole('radio', { name: 'each step for all 4' }).click();
+  await page.getByRole('button', { name: /^Begin a making of 4/ }).click();
+  await expect(page.getByText('4 × 45.0 mm')).toBeVisible();
+  const alike = page.getByRole('button', { name: /^alike: / });
+  await expect(alike).toHaveAccessibleName(/4 left of 4/);
+  await alike.click();
+  await expect(alike).toHaveAccessibleName(/3 left of 4/);
+  for (let i = 0; i < 3; i++) await page.keyboard.press(' ');
+  await expect(alike).toHaveAccessibleName(/0 left of 4/);
+  const done = page.getByRole('button', { name: /^(Next|Done)$/ });
+  const made = page.getByRole('heading', { name: 'Made' });
+  await expect(async () => {
+    if (await made.isHidden()) await done.click();
+    await expect(made).toBeVisible({ timeout: 500 });
+  }).toPass();
+  await page.getByRole('button', { name: 'Keep this making' }).click();
+  await expect(page.getByTestId('made-of')).toHaveText('4 of 4 made.');
+});
