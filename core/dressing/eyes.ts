@@ -3,6 +3,8 @@ import { distance, type Vec } from '../geometry';
 import { placedEnds, type Plan, type WirePlan } from '../plan';
 
 export interface Eye {
+  /** the end of the wire that it is at */
+  readonly which: 'start' | 'end';
   readonly center: Vec;
   readonly insideMm: number;
   /** wrapped shut: it does not open again */
@@ -14,8 +16,8 @@ const NEAR_MM = 3;
 
 /** Eyes of a wire's ends that something can hang in. */
 export const eyesOf = (plan: Plan, wire: WirePlan): Eye[] =>
-  placedEnds(plan, wire).flatMap(({ eye, end }) =>
-    eye ? [{ ...eye, shuts: endForm(end, wire.stock.diameterMm).shuts }] : [],
+  placedEnds(plan, wire).flatMap(({ which, eye, end }) =>
+    eye ? [{ which, ...eye, shuts: endForm(end, wire.stock.diameterMm).shuts }] : [],
   );
 
 /** Whether a place means an eye. */

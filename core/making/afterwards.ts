@@ -26,11 +26,14 @@ export function joinParts(book: TaskBook): void {
     });
     for (const wire of wiresOf(part.paths)) {
       const w = plan.wires[wire]!;
-      const last = book.lastOf(wire);
-      const shuts =
-        !w.closed && [w.ends.start, w.ends.end].some((e) => endForm(e, w.stock.diameterMm).shuts);
-      if (part.join === 'loop' && shuts) book.before(id, last, 'shuts-when-hung');
-      else book.before(last, id, 'part-finished');
+      const shut = (['start', 'end'] as const).find(
+        (which) => !w.closed && endForm(w.ends[which], w.stock.diameterMm).shuts,
+      );
+      const by = part.join === 'loop' ? book.endsOf(wire).find((g) => g.end === shut) : undefined;
+      for (const task of book.formedBy(wire)) {
+        if (task === by?.id) book.before(id, task, 'shuts-when-hung');
+        else book.before(task, id, 'part-finished');
+      }
     }
     const host = piece.parts.find((p) => p.id === part.to);
     if (host) book.before(id, `part:${host.id}`, 'inside-first');
@@ -45,7 +48,7 @@ const handier = (d: Dressed): { soft?: boolean } =>
 export function afterwards(book: TaskBook): void {
   const { making, outOfPlane } = book.piece;
   const { items } = book;
-  const lasts = book.works.map((w) => book.lastOf(w.wire));
+  const lasts = book.works.flatMap((w) => book.formedBy(w.wire));
   const flats = items.filter((d) => kindOf(d.item).traits.hammers);
   const rest = items.filter((d) => !kindOf(d.item).traits.hammers);
   const threaded = rest.filter((d) => kindOf(d.item).traits.threaded);

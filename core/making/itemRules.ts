@@ -45,7 +45,7 @@ export function itemTasks(book: TaskBook): void {
       }
       book.before(book.lastBendOf(wire), id, 'frame-bent');
       if ((traits.fills || traits.round) && book.plan.wires[wire]?.closed) {
-        book.before(book.lastOf(wire), id, 'frame-closed');
+        for (const g of book.endsOf(wire)) book.before(g.id, id, 'frame-closed');
       }
     }
   }
@@ -60,8 +60,7 @@ function afterItsBends(book: TaskBook, d: Dressed, wire: number): void {
   const group = book.groups.get(wire)?.find((g) => g.from <= step && step <= g.to);
   const why = 'bent-before-flat';
   book.before(group?.id ?? book.cutOf(wire), id, why);
-  const ends = book.endsOf(wire);
-  if (ends) book.before(id, ends, 'grows');
+  for (const g of book.endsOf(wire)) book.before(id, g.id, 'grows', { soft: g.end !== 'seam' });
 }
 
 /** Why one item comes before another; null when it does not matter. */
@@ -105,9 +104,14 @@ export function hungBeforeShut(book: TaskBook): void {
     const { item } = d;
     if (!kindOf(item).nature?.(item).closed) continue;
     plan.wires.forEach((wire, w) => {
-      const shut = eyesOf(plan, wire).some((e) => e.shuts && isIn(e, item.on));
-      const ends = book.endsOf(w);
-      if (shut && ends) book.before(taskOf(d), ends, 'hangs-in-shut');
+      for (const eye of eyesOf(plan, wire)) {
+        if (!eye.shuts || !isIn(eye, item.on)) continue;
+        for (const g of book.endsOf(w)) {
+          if (g.end === 'seam' || g.end === eye.which) {
+            book.before(taskOf(d), g.id, 'hangs-in-shut');
+          }
+        }
+      }
     });
   }
 }

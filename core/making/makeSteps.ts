@@ -162,19 +162,30 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
   });
 }
 
+/** How far a wire is formed when one of its ends is worked: its step of forming. */
+function formedBefore({ tasks }: Assembly, task: Task): number {
+  const bends = tasks.filter((t) => t.kind === 'bend' && t.wire === task.wire);
+  const before = bends.filter((t) => tasks.indexOf(t) < tasks.indexOf(task));
+  if (before.length === bends.length) return task.steps![0];
+  return Math.max(0, ...before.map((t) => t.steps![1]));
+}
+
 function endSteps(making: Making, task: Task): MakeStep[] {
   const { piece, plan, kit, assembly } = making;
   const wire = plan.wires[task.wire ?? 0]!;
-  const ear = !wire.closed && [wire.ends.start, wire.ends.end].some((e) => endKindOf(e).ear);
+  const worked = task.end ? [wire.ends[task.end]] : [wire.ends.start, wire.ends.end];
+  const ear = !wire.closed && worked.some((e) => endKindOf(e).ear);
   return [
     step(task, {
-      step: task.steps![0],
+      step: formedBefore(assembly, task),
       title: task.title,
-      orders: endWords(piece, plan, task.wire ?? 0, kit),
+      orders: endWords(piece, plan, task.wire ?? 0, kit, task.end),
       tool:
         wire.closed && wire.ends.seam.join !== 'loops'
           ? say`flat-nose pliers`
-          : say`round-nose pliers`,
+          : worked.every((e) => e.kind === 'plain')
+            ? say`flush cutter`
+            : say`round-nose pliers`,
       cautions: [
         caution('file'),
         ...(ear ? earCautions(wire.stock) : []),
@@ -232,6 +243,12 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
 const otherOrders = ({ piece, plan }: Making, task: Task): Said[] => {
   const out = piece.outOfPlane;
   switch (task.kind) {
+    case 'off': {
+      const { cutMm } = plan.wires[task.wire ?? 0]!;
+      return [
+        say`At the stop mark, ${asBoth(cutMm)} from the first end; all that stands over stays on the spool.`,
+      ];
+    }
     case 'harden':
       return [
         say`Small even blows, more on curves than on crossings; turn it over and do the back.`,
@@ -289,6 +306,7 @@ function otherSteps(making: Making, task: Task): MakeStep[] {
   const small = piece.making.wornAs === 'charm' || piece.making.wornAs === 'ornament';
   const cautions: Caution[] =
     {
+      off: [caution('cut')],
       harden: [caution('hammer')],
       solder: [caution('solder')],
       epoxy: [caution('epoxy')],
@@ -301,7 +319,12 @@ function otherSteps(making: Making, task: Task): MakeStep[] {
       title: task.title,
       orders: otherOrders(making, task),
       cautions,
-      tool: task.kind === 'harden' ? say`chasing hammer, bench block` : null,
+      tool:
+        task.kind === 'harden'
+          ? say`chasing hammer, bench block`
+          : task.kind === 'off'
+            ? say`flush cutter`
+            : null,
       why: whyOf(making.assembly, task),
     }),
   ];

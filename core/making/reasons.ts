@@ -6,6 +6,8 @@ export const REASONS = {
   'beads-before-bends': 'beads are threaded before the wire is bent beyond them',
   'glued-last': 'ends are tucked before they are glued',
   'ends-after-bends': 'ends are worked when all is bent',
+  'bent-on-spool': 'the wire is bent while it is on the spool',
+  'end-on-spool': 'the last end is on the spool until it is cut off',
   'filed-first': 'file before colouring',
   'flat-before-rolled': 'flat on the block before it is rolled',
   'flat-first': 'flat stretches first',

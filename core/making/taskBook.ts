@@ -12,6 +12,7 @@ export interface Task {
   readonly kind:
     | 'cut'
     | 'bend'
+    | 'off'
     | 'ends'
     | 'dress'
     | 'harden'
@@ -26,6 +27,8 @@ export interface Task {
   readonly wire: number | null;
   readonly itemId: string | null;
   readonly partId: string | null;
+  /** which end of the wire is worked; null where it is closed, and for other tasks */
+  readonly end: 'start' | 'end' | null;
   /** bends: the steps of the wire's forming that belong here, first and last */
   readonly steps: readonly [number, number] | null;
 }
@@ -40,9 +43,11 @@ export interface Group {
   readonly id: string;
   readonly from: number;
   readonly to: number;
+  /** the end that it works, or that it closes the wire; null for bends */
+  readonly end: 'start' | 'end' | 'seam' | null;
 }
 
-const BARE = { wire: null, itemId: null, partId: null, steps: null } as const;
+const BARE = { wire: null, itemId: null, partId: null, end: null, steps: null } as const;
 
 /** The task of an item. */
 export const taskOf = (d: Dressed): string => `item:${d.item.id}`;
@@ -83,19 +88,19 @@ export class TaskBook {
     return `wire:${wire}:cut`;
   }
 
-  /** The task that works a wire's ends, if they are worked. */
-  endsOf(wire: number): string | null {
-    return this.groups.get(wire)?.find((g) => g.id.endsWith(':ends'))?.id ?? null;
+  /** The tasks that work a wire's ends, or close it: those that there are. */
+  endsOf(wire: number): readonly Group[] {
+    return (this.groups.get(wire) ?? []).filter((g) => g.end !== null);
   }
 
-  /** The last task that forms a wire. */
-  lastOf(wire: number): string {
-    return this.groups.get(wire)?.at(-1)?.id ?? this.cutOf(wire);
+  /** The tasks after which a wire is formed: its last bends, and its ends. */
+  formedBy(wire: number): string[] {
+    return [this.lastBendOf(wire), ...this.endsOf(wire).map((g) => g.id)];
   }
 
-  /** The last task that bends a wire, before its ends. */
+  /** The last task that bends a wire. */
   lastBendOf(wire: number): string {
-    const bends = this.groups.get(wire)?.filter((g) => !g.id.endsWith(':ends'));
+    const bends = this.groups.get(wire)?.filter((g) => g.end === null);
     return bends?.at(-1)?.id ?? this.cutOf(wire);
   }
 }

@@ -1,4 +1,5 @@
 import type { Dressed } from '../dressing';
+import type { WireEnd } from '../end';
 import { kindOf } from '../item';
 import type { WireSteps } from '../steps';
 import { say, type Said } from '../words';
@@ -31,9 +32,11 @@ const bendTitle = (work: WireSteps, from: number, to: number, name: string): Sai
 interface Threaded {
   readonly d: Dressed;
   readonly at: number | null;
+  /** the end that they are threaded over */
+  readonly over: 'start' | 'end';
 }
 
-/** Tasks of one wire: cutting, its bends in as many runs as the beads ask for, and its ends. */
+/** Tasks of one wire: cutting, its bends in as many runs as the beads ask for, its two ends. */
 export function wireTasks(book: TaskBook, work: WireSteps): void {
   const { plan, piece, items } = book;
   const w = work.wire;
@@ -46,11 +49,13 @@ export function wireTasks(book: TaskBook, work: WireSteps): void {
   const threaded = items.flatMap((d): Threaded[] => {
     const span = d.spans[0];
     if (!kindOf(d.item).traits.threaded || span?.wire !== w) return [];
-    return [{ d, at: threadBefore(work, span.fromMm, span.toMm) }];
+    const middle = (span.fromMm + span.toMm) / 2;
+    const over = middle >= work.marks.originMm ? 'end' : 'start';
+    return [{ d, at: threadBefore(work, span.fromMm, span.toMm), over }];
   });
   const groups = [
     ...bendGroups(book, work, spool ? [] : threaded, name),
-    ...endsGroup(book, work, name),
+    ...endGroups(book, work, name),
   ];
   book.groups.set(w, groups);
   for (const t of threaded) {
@@ -83,46 +88,77 @@ function bendGroups(
     const why = previous === book.cutOf(w) ? 'straight-first' : 'strip-order';
     book.before(previous, id, why);
     previous = id;
-    return [{ id, from, to }];
+    return [{ id, from, to, end: null }];
   });
 }
 
-/** The wire's ends, when there is something to work. */
-function endsGroup(book: TaskBook, work: WireSteps, name: string | null): Group[] {
+/** Whether there is something to work at an end. */
+const isWorked = (end: WireEnd): boolean => end.kind !== 'plain' || end.tailMm > 0;
+
+/**
+ * The wire's ends, each a task of its own where there is something to work, or its closing. They come
+ * when all is bent, unless the maker wishes one of them earlier.
+ */
+function endGroups(book: TaskBook, work: WireSteps, name: string | null): Group[] {
   const w = work.wire;
   const { ends, closed } = book.plan.wires[w]!;
-  const worked = [ends.start, ends.end].some((e) => e.kind !== 'plain' || e.tailMm > 0);
-  if (!closed && !worked && book.piece.reserveMm === 0) return [];
   const last = work.steps.length - 1;
-  const id = book.put({
-    id: `wire:${w}:ends`,
-    kind: 'ends',
-    title: closed
-      ? say`Close ${name ?? 'the figure'}`
-      : say`Work the ends${name ? ` of ${name}` : ''}`,
-    wire: w,
-    steps: [last, last],
-  });
   const bends = book.tasks.filter((t) => t.wire === w && t.kind === 'bend').at(-1);
-  book.before(bends?.id ?? book.cutOf(w), id, 'ends-after-bends');
-  return [{ id, from: last, to: last }];
+  const of = name ? ` of ${name}` : '';
+  const put = (id: string, title: Said, end: Group['end']): Group => {
+    const which = end === 'seam' ? null : end;
+    book.put({ id, kind: 'ends', title, wire: w, end: which, steps: [last, last] });
+    const soft = end !== 'seam';
+    book.before(bends?.id ?? book.cutOf(w), id, 'ends-after-bends', { soft });
+    return { id, from: last, to: last, end };
+  };
+  const off = book.piece.work === 'spool' ? cutOff(book, w, of, bends?.id) : null;
+  const groups: Group[] = [];
+  if (closed) {
+    groups.push(put(`wire:${w}:ends`, say`Close ${name ?? 'the figure'}`, 'seam'));
+  } else {
+    if (isWorked(ends.start)) {
+      groups.push(put(`wire:${w}:first-end`, say`Work the first end${of}`, 'start'));
+    }
+    if (isWorked(ends.end) || book.piece.reserveMm > 0) {
+      const title = isWorked(ends.end) ? say`Work the last end${of}` : say`Trim the last end${of}`;
+      groups.push(put(`wire:${w}:ends`, title, 'end'));
+    }
+  }
+  for (const { id, end } of groups) {
+    if (off !== null && end !== 'start') book.before(off, id, 'end-on-spool');
+  }
+  return groups;
+}
+
+/** A wire that was formed on the spool is cut off before its last end can be worked. */
+function cutOff(book: TaskBook, wire: number, of: string, bends: string | undefined): string {
+  const id = book.put({
+    id: `wire:${wire}:off`,
+    kind: 'off',
+    title: say`Cut the wire${of ? of.replace(' of wire', '') : ''} off the spool`,
+    wire,
+  });
+  book.before(bends ?? book.cutOf(wire), id, 'bent-on-spool', { soft: true });
+  book.before(book.cutOf(wire), id, 'straight-first');
+  return id;
 }
 
 /** On the spool beads go on before the first bend. */
 function beforeAll(book: TaskBook, wire: number, { d }: Threaded): void {
-  const first = book.groups.get(wire)?.[0]?.id;
-  const why = 'spool';
-  if (first) book.before(taskOf(d), first, why);
+  for (const g of book.groups.get(wire) ?? []) book.before(taskOf(d), g.id, 'spool');
 }
 
 /** Of a cut wire beads go on after the bends before them, and before those beyond them. */
-function between(book: TaskBook, wire: number, { d, at }: Threaded, last: number): void {
+function between(book: TaskBook, wire: number, { d, at, over }: Threaded, last: number): void {
   const id = taskOf(d);
   const groups = book.groups.get(wire) ?? [];
   const after = at === null ? undefined : groups.find((g) => g.from >= at);
   if (after) book.before(id, after.id, 'beads-before-bends');
   const earlier = groups.findLast((g) => g.to < (at ?? last));
   book.before(earlier?.id ?? book.cutOf(wire), id, 'bends-hold-beads');
-  const ends = book.endsOf(wire);
-  if (ends) book.before(id, ends, 'beads-before-closing');
+  // They are threaded over one of the ends; the other one may be worked before.
+  for (const g of book.endsOf(wire)) {
+    book.before(id, g.id, 'beads-before-closing', { soft: g.end !== 'seam' && g.end !== over });
+  }
 }

@@ -12,7 +12,7 @@ import {
   type Primitive,
   type Vec,
 } from '../geometry';
-import { placeOnWire } from './places';
+import { placeOnWire, type Formed } from './places';
 import type { Plan, WirePlan } from './planPiece';
 
 /** A finished end of a wire in its place on the figure. */
@@ -28,15 +28,24 @@ export interface PlacedEnd {
 /** How wide an eye turned square to the figure is drawn, as a share of its width. */
 const EDGE_ON = 0.22;
 
-/** The frame of an end: x outwards along the wire, y to the side away from the figure's middle. */
-function frameAt(at: Vec, outward: Vec, center: Vec): Affine {
-  const side = perp(outward);
-  const y = dot(side, sub(at, center)) >= 0 ? side : scale(side, -1);
-  return { a: outward.x, b: outward.y, c: y.x, d: y.y, e: at.x, f: at.y };
+type Place = NonNullable<ReturnType<typeof placeOnWire>>;
+
+const outwardOf = (which: PlacedEnd['which'], { direction }: Place): Vec =>
+  which === 'start' ? scale(direction, -1) : direction;
+
+/** The frame of an end: x outwards along the wire, y to the side that lies away from the figure's middle when all is bent. */
+function frameAt(which: PlacedEnd['which'], now: Place, formed: Place, center: Vec): Affine {
+  const outward = outwardOf(which, now);
+  const away = dot(perp(outwardOf(which, formed)), sub(formed.at, center)) >= 0 ? 1 : -1;
+  const y = scale(perp(outward), away);
+  return { a: outward.x, b: outward.y, c: y.x, d: y.y, e: now.at.x, f: now.at.y };
 }
 
-/** The ends of a wire once formed, reserve left out: loops, wraps and tails in their places. */
-export function placedEnds(plan: Plan, wire: WirePlan): PlacedEnd[] {
+/**
+ * The ends of a wire, reserve left out: loops, wraps and tails in their places.
+ * @param pose the wire as it is formed so far; without it all of it is
+ */
+export function placedEnds(plan: Plan, wire: WirePlan, pose: Formed = wire): PlacedEnd[] {
   const { start, end, seam } = wire.ends;
   const center = plan.hang?.center ?? { x: 0, y: 0 };
   const seamLoop: WireEnd = { kind: 'loop', insideMm: seam.loopInsideMm, tailMm: 0 };
@@ -52,10 +61,10 @@ export function placedEnds(plan: Plan, wire: WirePlan): PlacedEnd[] {
         ['end', end],
       ];
   return ends.flatMap(([which, e]): PlacedEnd[] => {
-    const place = placeOnWire(wire, which === 'start' ? 0 : wire.developedMm);
-    if (!place) return [];
-    const outward = which === 'start' ? scale(place.direction, -1) : place.direction;
-    const flat = frameAt(place.at, outward, center);
+    const mm = which === 'start' ? 0 : wire.developedMm;
+    const [now, formed] = [placeOnWire(pose, mm), placeOnWire(wire, mm)];
+    if (!now || !formed) return [];
+    const flat = frameAt(which, now, formed, center);
     const form = endForm(e, wire.stock.diameterMm);
     const map = form.eyeTurned ? compose(flat, scaling(1, EDGE_ON)) : flat;
     const moved = (list: readonly Primitive[]): Primitive[] =>

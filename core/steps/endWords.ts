@@ -14,8 +14,17 @@ export function endOrder(
   return order && end.turned ? say`${order} Turn the eye square to the figure.` : order;
 }
 
-/** What is done at a wire's ends when all is bent, one order each. */
-export function endWords(piece: Piece, plan: Plan, index: number, kit: Kit): readonly Said[] {
+/**
+ * What is done at a wire's ends, one order each.
+ * @param only one of its ends; the reserve is trimmed at the last one
+ */
+export function endWords(
+  piece: Piece,
+  plan: Plan,
+  index: number,
+  kit: Kit,
+  only: 'start' | 'end' | null = null,
+): readonly Said[] {
   const wire = plan.wires[index];
   if (!wire) return [];
   const { start, end, seam } = wire.ends;
@@ -35,12 +44,11 @@ export function endWords(piece: Piece, plan: Plan, index: number, kit: Kit): rea
       );
     }
   } else {
-    parts.push(
-      ...[endOrder(start, 'the first end', over), endOrder(end, 'the last end', over)].filter(
-        (order) => order !== null,
-      ),
-    );
+    const first = only === 'end' ? null : endOrder(start, 'the first end', over);
+    const last = only === 'start' ? null : endOrder(end, 'the last end', over);
+    parts.push(...[first, last].filter((order) => order !== null));
   }
-  if (piece.reserveMm > 0) parts.push(say`Trim the reserve of ${asBoth(piece.reserveMm)}.`);
+  if (piece.reserveMm > 0 && only !== 'start')
+    parts.push(say`Trim the reserve of ${asBoth(piece.reserveMm)}.`);
   return parts;
 }

@@ -30,6 +30,15 @@ function formingAt(
   return { wire: last.task.wire ?? 0, step: last.step!, all };
 }
 
+/** The ends of a wire that are worked before or with a step. */
+const endsAt = (steps: readonly MakeStep[], index: number, wire: number) =>
+  new Set(
+    steps
+      .slice(0, index + 1)
+      .filter((s) => s.task.kind === 'ends' && s.task.wire === wire)
+      .flatMap((s) => (s.task.end === null ? (['start', 'end'] as const) : [s.task.end])),
+  );
+
 /** The piece as it is at one step, large: the bend as it is made, or the item as it goes on. */
 export function StepPicture({
   piece,
@@ -102,6 +111,7 @@ export function StepPicture({
                 work={work}
                 from={step.step === null ? forming.step : Math.max(0, forming.step - 1)}
                 to={forming.step}
+                ends={endsAt(steps, index, forming.wire)}
                 pxPerMm={pxPerMm}
               />
               {shown.items.map((d) => (

@@ -3,10 +3,11 @@ import { useStore, type StoreApi } from 'zustand';
 import { pathData } from '@core/file';
 import { joinTurn, type Primitive } from '@core/geometry';
 import {
-  endShapes,
   formedShapes,
+  placedEnds,
   placeOnWire,
   type Formed,
+  type PlacedEnd,
   type Plan,
   type WirePlan,
 } from '@core/plan';
@@ -46,11 +47,14 @@ function liesBehind(steps: readonly Step[], done: number, arm: Arm): boolean {
 export function RehearsalDrawing({
   plan,
   work,
+  ends,
   rehearsal,
   pxPerMm,
 }: {
   plan: Plan;
   work: WireSteps;
+  /** the ends that are worked already; without it both with the last step */
+  ends?: ReadonlySet<PlacedEnd['which']>;
   rehearsal: StoreApi<Rehearsal>;
   pxPerMm: number;
 }) {
@@ -73,10 +77,13 @@ export function RehearsalDrawing({
       {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, true))}
       <FormedPart plan={plan} work={work} done={done} />
       {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, false))}
-      {now.kind === 'ends' &&
-        endShapes(plan, wire).map((s, i) => (
-          <WireStroke key={i} data={pathData([s])} diameterMm={d} colours={colours} />
-        ))}
+      {(ends ? ends.size > 0 : now.kind === 'ends') &&
+        placedEnds(plan, wire, moving.pose)
+          .filter(({ which }) => (ends ? ends.has(which) : now.kind === 'ends'))
+          .flatMap((e) => [...e.shape, ...e.over])
+          .map((s, i) => (
+            <WireStroke key={i} data={pathData([s])} diameterMm={d} colours={colours} />
+          ))}
       <NextMarks
         work={work}
         wire={wire}
