@@ -47,6 +47,8 @@ interface Facts<K extends string> {
   readonly ear?: boolean;
   /** its eye may be turned square to the figure */
   readonly turns?: boolean;
+  /** alike on both sides of the wire: it is turned to none */
+  readonly even?: boolean;
   /** wound on the wire that it lies by, it holds there */
   readonly winds?: boolean;
   /** offered as a quick sum */
@@ -69,10 +71,18 @@ export interface EndKindOf<K extends string, E> extends Facts<K>, Work<E> {
   readonly preset: E;
 }
 
+/**
+ * The side that an end is turned to: away from the figure's middle unless it is said; inward is towards
+ * it, left and right are seen from the front along the wire towards the end.
+ */
+export const END_SIDES = ['outward', 'inward', 'left', 'right'] as const;
+export type EndSide = (typeof END_SIDES)[number];
+
 /** An end of a kind: the values of its fields; an eye turned square to the figure is seen edge on. */
 export type EndOf<K extends string, V extends object> = {
   kind: K;
   turned?: boolean | undefined;
+  side?: EndSide | undefined;
 } & V;
 
 /** Defines a kind of end in two steps: what it is and what is chosen about it, then how it is formed. */
@@ -85,6 +95,7 @@ export function endKind<const K extends string, V extends object>(
     kind: z.literal(kind),
     ...Object.fromEntries(Object.entries(fields).map(([key, field]) => [key, field.schema])),
     ...(facts.turns && { turned: z.boolean().optional() }),
+    ...(!facts.even && { side: z.enum(END_SIDES).optional() }),
   });
   return ({ first, ...work }) => ({
     ...facts,

@@ -55,6 +55,12 @@ export const endSchema = z.discriminatedUnion(
   KINDS.map((k): unknown => k.schema) as Options,
 ) as unknown as z.ZodType<WireEnd>;
 
+/** An end of the mirrored figure: left is right. */
+export const mirroredEnd = (end: WireEnd): WireEnd =>
+  end.side === 'left' || end.side === 'right'
+    ? { ...end, side: end.side === 'left' ? 'right' : 'left' }
+    : end;
+
 /** How an end is formed from wire of a thickness, and what length each of its parts takes, mm. */
 export const endForm = (end: WireEnd, diameterMm: number): EndForm =>
   endKindOf(end).form(end, diameterMm);

@@ -20,10 +20,11 @@ import {
   type Box,
   type Vec,
 } from '../geometry';
+import { mirroredEnd } from '../end';
 import { mirroredItem, type DressItem, type StretchPlace } from '../item';
 import { markOf } from './mark';
 import { drawnPath, segmentBetween } from './nodes';
-import type { FigureNode, FigurePath, Piece, TracedPicture } from './schema';
+import type { FigureNode, FigurePath, Piece, TracedPicture, WireEnds } from './schema';
 import type { DrawnLine } from './shapeSchema';
 import { mapShape } from './shapes';
 
@@ -66,7 +67,9 @@ export function resizeFigure(piece: Piece, side: 'height' | 'width', sizeMm: num
  * stays under it, and lines not changed by hand still count as unchanged.
  */
 export function mapFigure(piece: Piece, m: Affine): Piece {
-  const paths = mapPaths(piece.paths, m);
+  const ends = <T extends WireEnds>(own: T): T =>
+    isMirror(m) ? { ...own, start: mirroredEnd(own.start), end: mirroredEnd(own.end) } : own;
+  const paths = mapPaths(piece.paths, m).map(ends);
   const now = new Map(piece.paths.map((path, i) => [path.id, { path, mapped: paths[i]! }]));
   const remarked = (lines: readonly DrawnLine[]): DrawnLine[] =>
     lines.map((line) => {
@@ -97,6 +100,7 @@ export function mapFigure(piece: Piece, m: Affine): Piece {
       start: route.start && moved(route.start),
       end: route.end && moved(route.end),
       rules: route.rules.map(moved),
+      ends: route.ends.map(ends),
     },
     shapes: piece.shapes.map((s) => ({
       ...mapShape(s, m, piece.wire),

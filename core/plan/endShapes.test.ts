@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { END_SIDES, type EndSide } from '../end';
 import { distance, endOf, pathsBox, segmentLength, startOf, type Vec } from '../geometry';
-import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
-import { bendLabels, endShapes, planPiece } from '.';
+import { newPath, newPiece, twinAxis, twinOf, type FigurePath, type Piece } from '../piece';
+import { bendLabels, endShapes, mirrorPlan, placedEnds, planPiece } from '.';
 
 const at = (x: number, y: number): Vec => ({ x, y });
 const pieceWith = (path: FigurePath): Piece => ({ ...newPiece('p', 'Ends', ''), paths: [path] });
@@ -75,5 +76,55 @@ describe('numbers of bends', () => {
   it('are there for every bend, however many', () => {
     const plan = planPiece(zigzag(150));
     expect(bendLabels(plan, 'gripMm', 2.5, 2.4)).toHaveLength(148);
+  });
+});
+
+describe('the side of an end', () => {
+  const LOOP = { kind: 'loop', insideMm: 3, tailMm: 0 } as const;
+  /** An upright line, with the middle of the figure to the right of it. */
+  const upright = (side: EndSide): Piece => ({
+    ...newPiece('p', 'p', ''),
+    paths: [
+      {
+        ...newPath(
+          'a',
+          [
+            { x: 0, y: 0 },
+            { x: 0, y: 30 },
+            { x: 20, y: 30 },
+            { x: 20, y: 10 },
+          ],
+          false,
+        ),
+        start: { ...LOOP, side },
+      },
+    ],
+  });
+  const eyeOf = (piece: Piece) => {
+    const plan = planPiece(piece);
+    return placedEnds(plan, plan.wires[0]!).find((e) => e.which === 'start')!.eye!.center;
+  };
+
+  it('is away from the middle, towards it, left or right of the way out', () => {
+    // The way out of the first end goes up: its right is the right of the page.
+    expect(eyeOf(upright('outward')).x).toBeLessThan(0);
+    expect(eyeOf(upright('inward')).x).toBeGreaterThan(0);
+    expect(eyeOf(upright('left')).x).toBeLessThan(0);
+    expect(eyeOf(upright('right')).x).toBeGreaterThan(0);
+    expect(eyeOf(upright('right')).x).toBeCloseTo(-eyeOf(upright('left')).x, 9);
+  });
+
+  it.each(END_SIDES)('%s is mirrored in the twin and in its plan', (side) => {
+    const piece = upright(side);
+    const axis = twinAxis(piece);
+    const own = eyeOf(piece);
+    const mirrored = { x: 2 * axis - own.x, y: own.y };
+    const drawn = eyeOf(twinOf(piece));
+    expect(drawn.x).toBeCloseTo(mirrored.x, 6);
+    expect(drawn.y).toBeCloseTo(mirrored.y, 6);
+    const plan = mirrorPlan(planPiece(piece), axis);
+    const planned = placedEnds(plan, plan.wires[0]!).find((e) => e.which === 'start')!.eye!;
+    expect(planned.center.x).toBeCloseTo(mirrored.x, 6);
+    expect(planned.center.y).toBeCloseTo(mirrored.y, 6);
   });
 });

@@ -1,4 +1,4 @@
-import { endForm, type WireEnd } from '../end';
+import { endForm, type EndSide, type WireEnd } from '../end';
 import {
   applyAffine,
   compose,
@@ -33,11 +33,23 @@ type Place = NonNullable<ReturnType<typeof placeOnWire>>;
 const outwardOf = (which: PlacedEnd['which'], { direction }: Place): Vec =>
   which === 'start' ? scale(direction, -1) : direction;
 
-/** The frame of an end: x outwards along the wire, y to the side that lies away from the figure's middle when all is bent. */
-function frameAt(which: PlacedEnd['which'], now: Place, formed: Place, center: Vec): Affine {
+/** 1 where an end is turned to the right of the way out to it, -1 to the left. */
+function sideOf(side: EndSide, which: PlacedEnd['which'], formed: Place, center: Vec): 1 | -1 {
+  if (side === 'right' || side === 'left') return side === 'right' ? 1 : -1;
+  const away = dot(perp(outwardOf(which, formed)), sub(formed.at, center)) >= 0;
+  return away === (side === 'outward') ? 1 : -1;
+}
+
+/** The frame of an end: x outwards along the wire, y to the side that it is turned to when all is bent. */
+function frameAt(
+  { side = 'outward' }: WireEnd,
+  which: PlacedEnd['which'],
+  now: Place,
+  formed: Place,
+  center: Vec,
+): Affine {
   const outward = outwardOf(which, now);
-  const away = dot(perp(outwardOf(which, formed)), sub(formed.at, center)) >= 0 ? 1 : -1;
-  const y = scale(perp(outward), away);
+  const y = scale(perp(outward), sideOf(side, which, formed, center));
   return { a: outward.x, b: outward.y, c: y.x, d: y.y, e: now.at.x, f: now.at.y };
 }
 
@@ -64,7 +76,7 @@ export function placedEnds(plan: Plan, wire: WirePlan, pose: Formed = wire): Pla
     const mm = which === 'start' ? 0 : wire.developedMm;
     const [now, formed] = [placeOnWire(pose, mm), placeOnWire(wire, mm)];
     if (!now || !formed) return [];
-    const flat = frameAt(which, now, formed, center);
+    const flat = frameAt(e, which, now, formed, center);
     const form = endForm(e, wire.stock.diameterMm);
     const map = form.eyeTurned ? compose(flat, scaling(1, EDGE_ON)) : flat;
     const moved = (list: readonly Primitive[]): Primitive[] =>

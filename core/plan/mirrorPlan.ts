@@ -1,3 +1,4 @@
+import { mirroredEnd } from '../end';
 import { transformSegment, type Affine, type Primitive, type Vec } from '../geometry';
 import type { Plan, PlannedBend, WirePlan } from './planPiece';
 import type { Apart } from './stray';
@@ -22,6 +23,7 @@ export function mirrorPlan(plan: Plan, axisX: number): Plan {
   const apart = (a: Apart): Apart => ({ ...a, wished: at(a.wished), formed: at(a.formed) });
   const wireOf = (w: WirePlan): WirePlan => ({
     ...w,
+    ends: { ...w.ends, start: mirroredEnd(w.ends.start), end: mirroredEnd(w.ends.end) },
     strip: {
       ...w.strip,
       pieces: w.strip.pieces.map((p) => ({

@@ -1,8 +1,16 @@
-import { endKindOf, type WireEnd } from '../end';
+import { endKindOf, type EndSide, type WireEnd } from '../end';
 import { loopTool, type Kit } from '../forming';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
-import { asBoth, say, type Said } from '../words';
+import { asBoth, joined, say, type Said } from '../words';
+
+/** To which side it is turned, where the maker said so. */
+const SIDE_WORDS: Readonly<Record<EndSide, Said | null>> = {
+  outward: null,
+  inward: say`It turns inwards, to the middle of the figure.`,
+  left: say`It turns to the left, seen from the front with the end away from you.`,
+  right: say`It turns to the right, seen from the front with the end away from you.`,
+};
 
 /** One end as an order to the hands; null for an end that is left as it is. */
 export function endOrder(
@@ -11,7 +19,16 @@ export function endOrder(
   over: (insideMm: number) => Said,
 ): Said | null {
   const order = endKindOf(end).order(end, { where, over });
-  return order && end.turned ? say`${order} Turn the eye square to the figure.` : order;
+  if (!order) return null;
+  const side = SIDE_WORDS[end.side ?? 'outward'];
+  return joined(
+    [
+      order,
+      ...(side ? [side] : []),
+      ...(end.turned ? [say`Turn the eye square to the figure.`] : []),
+    ],
+    ' ',
+  );
 }
 
 /**

@@ -1,6 +1,6 @@
 import { valueOf, withValue } from '@core/field';
 import { changeWire, wireChoices, type Seam, type WireEnds } from '@core/piece';
-import { END_KINDS, endKindOf, endLength, newEnd, type WireEnd } from '@core/end';
+import { END_KINDS, END_SIDES, endKindOf, endLength, newEnd, type WireEnd } from '@core/end';
 import { printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
 import { NumberControl } from '~/components/NumberControl';
 import { Tick } from '~/components/Tick';
@@ -41,6 +41,11 @@ export function EndsSection() {
     </Section>
   );
 }
+
+const SIDES = END_SIDES.map((side) => ({
+  value: side,
+  label: { outward: 'out', inward: 'in', left: 'left', right: 'right' }[side],
+}));
 
 const KIND_OPTIONS = END_KINDS.map(({ kind, name }) => ({ value: kind, label: name }));
 
@@ -83,6 +88,14 @@ function EndFields({
             ),
         )}
       </div>
+      {!kind.even && (
+        <Choices
+          label={`${name}: turned`}
+          value={end.side ?? 'outward'}
+          options={SIDES}
+          onChange={(side) => set({ ...end, side: side === 'outward' ? undefined : side })}
+        />
+      )}
       {kind.turns && (
         <Tick
           label="Eye turned square to the figure"

@@ -7,6 +7,7 @@ import { BARE, endKind, LOOP } from '../endKind';
 export const bail = endKind({
   kind: 'bail',
   name: 'Bail',
+  even: true,
   turns: true,
   sum: true,
   fields: {

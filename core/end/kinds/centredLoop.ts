@@ -7,6 +7,7 @@ import { BARE, endKind, LOOP } from '../endKind';
 export const centredLoop = endKind({
   kind: 'centred-loop',
   name: 'Loop over the stem',
+  even: true,
   turns: true,
   fields: { insideMm: lengthField('inside across', 0.5, 200, LOOP), tailMm: keptLength(1_000) },
 })({

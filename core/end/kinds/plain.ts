@@ -7,6 +7,7 @@ import { BARE, endKind, LOOP } from '../endKind';
 export const plain = endKind({
   kind: 'plain',
   name: 'Plain tail',
+  even: true,
 
   fields: { tailMm: lengthField('tail beyond the figure', 0, 1_000, LOOP) },
 })({

@@ -9,6 +9,7 @@ import { BARE, endKind, LOOP } from '../endKind';
 export const toggle = endKind({
   kind: 'toggle',
   name: 'Toggle bar',
+  even: true,
   sum: true,
   fields: {
     barMm: lengthField('bar', 4, 80, LOOP),

@@ -7,6 +7,7 @@ import { BARE, endKind, LOOP } from '../endKind';
 export const tucked = endKind({
   kind: 'tucked',
   name: 'Tucked tail',
+  even: true,
   winds: true,
   fields: {
     wraps: turnsField('turns round the frame', 0.25, 60, 2),

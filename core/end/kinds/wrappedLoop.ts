@@ -8,6 +8,7 @@ import { endKind, LOOP } from '../endKind';
 export const wrappedLoop = endKind({
   kind: 'wrapped-loop',
   name: 'Wrapped loop',
+  even: true,
   turns: true,
   sum: true,
   fields: {
