@@ -4,6 +4,7 @@ import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import { wireMassG, type Metal, type Temper } from '../wire';
 import type { Said } from '../words';
+import { linkPlan, type LinkPlan } from './links';
 import { itemTimes, madeInAll, partTimes, wireTimes } from './times';
 
 /** So many in one piece, and in all that are made. */
@@ -65,17 +66,35 @@ function wireNames(numbers: readonly number[], all: number): string {
     : `Wires ${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}`;
 }
 
-/** The figure's own wires, those of one kind and length together. */
-function frameWires(piece: Piece, plan: Plan): BillWire[] {
+/** The figure's own wires, those of one kind and length together; of a row of links all of them. */
+function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): BillWire[] {
+  const links = row?.links ?? 1;
   const groups = new Map<string, { numbers: number[]; count: number; index: number }>();
   plan.wires.forEach((w, index) => {
     const key = `${keyOf(w.stock)} ${w.cutMm.toFixed(2)}`;
     const group = groups.get(key) ?? { numbers: [], count: 0, index };
     group.numbers.push(index + 1);
-    group.count += wireTimes(piece, w.pathId);
+    group.count += wireTimes(piece, w.pathId) * links - (row?.hook?.wire === index ? 1 : 0);
     groups.set(key, group);
   });
-  return [...groups.values()].map(({ numbers, count, index }): BillWire => {
+  const hook = row?.hook;
+  const last = hook && plan.wires[hook.wire]!;
+  const lastLink: BillWire[] =
+    hook && last
+      ? [
+          {
+            role: 'frame',
+            name: 'The last link, with its hook',
+            wire: kindOfWire(last.stock),
+            cutMm: last.cutMm + hook.moreMm,
+            tailsMm: last.reserveMm,
+            one: 1,
+            all: 1,
+          },
+        ]
+      : [];
+  const alike = [...groups.values()].filter((g) => g.count > 0);
+  const own = alike.map(({ numbers, count, index }): BillWire => {
     const { stock, cutMm, reserveMm } = plan.wires[index]!;
     return {
       role: 'frame',
@@ -87,7 +106,26 @@ function frameWires(piece: Piece, plan: Plan): BillWire[] {
       all: count,
     };
   });
+  return [...own, ...lastLink];
 }
+
+/** The wires of the joints between links. */
+const jointWires = (row: LinkPlan | null): BillWire[] => {
+  const wire = row?.joint.wire;
+  if (!row || !wire || row.joints === 0) return [];
+  const { cutMm } = row.joint;
+  return [
+    {
+      role: 'finding',
+      name: row.joint.beads.length > 0 ? 'Joint with its beads' : 'Ring between links',
+      wire: kindOfWire(wire),
+      cutMm,
+      tailsMm: 0,
+      one: row.joints,
+      all: row.joints,
+    },
+  ];
+};
 
 /** Alike things together: their numbers added up. */
 function together<T extends { readonly one: number }>(
@@ -112,7 +150,10 @@ const RING_NAME = 'Jump ring to join a part';
 export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
   const made = madeInAll(piece);
   const on = dressing.items.filter((d) => !isRefused(d));
-  const times = new Map(on.map((d) => [d, itemTimes(piece, plan, d)]));
+  const answer = linkPlan(piece, plan);
+  const row = answer?.ok ? answer.plan : null;
+  const links = row?.links ?? 1;
+  const times = new Map(on.map((d) => [d, itemTimes(piece, plan, d) * links]));
   const inAll = <T extends { readonly one: number }>(x: T): T & Amount => ({
     ...x,
     all: x.one * made,
@@ -128,7 +169,8 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
     })),
   );
   const wires: BillWire[] = [
-    ...frameWires(piece, plan),
+    ...frameWires(piece, plan, row),
+    ...jointWires(row),
     ...together(
       itemWires,
       (w) => `${w.role} ${w.name} ${keyOf(w.wire)} ${w.cutMm.toFixed(2)}`,
@@ -140,13 +182,17 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
   ).map(inAll);
   const rings = piece.parts
     .filter((p) => p.join === 'ring')
-    .reduce((sum, p) => sum + partTimes(piece, p), 0);
+    .reduce((sum, p) => sum + partTimes(piece, p) * links, 0);
   const things = together(
     [
       ...on.flatMap((d) =>
         d.beads.map((b) => ({ name: b.bead.name, bead: b.bead, one: b.count * times.get(d)! })),
       ),
-      ...dotBeads(piece),
+      ...dotBeads(piece, links),
+      ...(row?.joint.beads ?? []).map((bead) => ({ name: bead.name, bead, one: row!.joints })),
+      ...(piece.links?.clasp.kind === 'bought' && row
+        ? [{ name: 'Clasp', bead: null, one: 1 }]
+        : []),
       ...on.flatMap((d) =>
         d.findings.map((f) => ({ name: f.name, bead: null, one: f.count * times.get(d)! })),
       ),
@@ -164,7 +210,8 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
     const findings = d.findings.reduce((g, f) => g + f.count * f.grams, 0);
     return sum + (beads + findings) * times.get(d)!;
   }, 0);
-  const one = wireG + thingsG;
+  const jointG = (row?.joint.beads ?? []).reduce((g, b) => g + b.grams * row!.joints, 0);
+  const one = wireG + thingsG + jointG;
   return {
     made,
     wires,
@@ -176,11 +223,11 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
 }
 
 /** Beads that stand for the dots of letters. */
-const dotBeads = (piece: Piece): { name: string; bead: null; one: number }[] =>
+const dotBeads = (piece: Piece, one: number): { name: string; bead: null; one: number }[] =>
   piece.shapes
     .flatMap((s) => s.beads)
     .map((b) => ({
       name: `Bead of ${Number(b.acrossMm.toFixed(1))} mm for a dot`,
       bead: null,
-      one: 1,
+      one,
     }));

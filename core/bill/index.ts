@@ -7,4 +7,5 @@ export {
   type BillThing,
   type BillWire,
 } from './bill';
+export { jointPlan, linkPlan, MOST_LINKS, type LinkAnswer, type LinkPlan } from './links';
 export { itemTimes, madeInAll, partTimes, wireTimes } from './times';

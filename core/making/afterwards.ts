@@ -1,3 +1,4 @@
+import { linkPlan } from '../bill';
 import { endForm } from '../end';
 import type { Dressed } from '../dressing';
 import { kindOf } from '../item';
@@ -38,6 +39,28 @@ export function joinParts(book: TaskBook): void {
     const host = piece.parts.find((p) => p.id === part.to);
     if (host) book.before(id, `part:${host.id}`, 'inside-first');
   }
+}
+
+/** Links are joined to a row when each is finished, with joints that are made beside them. */
+export function joinLinks(book: TaskBook): void {
+  const { piece, plan } = book;
+  if (!piece.links || !linkPlan(piece, plan)?.ok) return;
+  const chain = book.put({ id: 'links', kind: 'chain', title: say`Join the links to a row` });
+  for (const { wire } of book.works) {
+    for (const task of book.formedBy(wire)) book.before(task, chain, 'part-finished');
+  }
+  for (const d of book.items) book.before(taskOf(d), chain, 'part-finished');
+  for (const part of piece.parts) book.before(`part:${part.id}`, chain, 'part-finished');
+  for (const task of ['harden', 'solder', 'shape']) book.before(task, chain, 'part-finished');
+  if (piece.links.joint.kind !== 'direct') {
+    const title =
+      piece.links.joint.kind === 'ring'
+        ? say`Make the rings`
+        : say`Make the joints with their beads`;
+    const joints = book.put({ id: 'joints', kind: 'joints', title });
+    book.before(joints, chain, 'part-finished');
+  }
+  book.before(chain, 'finish', 'last');
 }
 
 /** A chain that must hang in its loop before that is shut can stand the rest, if it has to. */

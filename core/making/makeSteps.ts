@@ -1,4 +1,4 @@
-import { itemTimes, partTimes, wireTimes } from '../bill';
+import { itemTimes, linkPlan, partTimes, wireTimes, type LinkPlan } from '../bill';
 import { endKindOf } from '../end';
 import type { Dressing } from '../dressing';
 import type { Kit } from '../forming';
@@ -17,7 +17,7 @@ import {
   type WireSteps,
 } from '../steps';
 import { METAL_FACTS, type Metal } from '../wire';
-import { asBoth, asLength, asOther, say, type Said } from '../words';
+import { asBoth, asLength, asOther, asThickness, counted, joined, say, type Said } from '../words';
 import type { Assembly } from './assembly';
 import { caution, earMetal, strains, type Caution } from './cautions';
 import { PLAIN_REASONS, type Reason } from './reasons';
@@ -53,6 +53,8 @@ interface Making {
   readonly kit: Kit;
   /** how many are made step by step together */
   readonly copies: number;
+  /** the row of links that the piece is one of */
+  readonly row: LinkPlan | null;
 }
 
 /** Reasons for a task's place, each once. */
@@ -85,11 +87,12 @@ const PAIR_WORDS = {
   together: say`Lay both wires side by side and grip them together; turn one over when all is bent for the mirrored one.`,
 } as const;
 
-function cutSteps({ piece, plan, copies }: Making, task: Task): MakeStep[] {
+function cutSteps({ piece, plan, copies, row }: Making, task: Task): MakeStep[] {
   const wire = plan.wires[task.wire ?? 0]!;
   const spool = piece.work === 'spool';
   const both = piece.making.pair === 'together' ? 2 : 1;
-  const count = wireTimes(piece, wire.pathId) * both * copies;
+  const count = wireTimes(piece, wire.pathId) * both * copies * (row?.links ?? 1);
+  const hook = row?.hook?.wire === task.wire ? row?.hook : null;
   const times = count > 1 ? `${count} × ` : '';
   const pair = PAIR_WORDS[piece.making.pair];
   return [
@@ -104,6 +107,11 @@ function cutSteps({ piece, plan, copies }: Making, task: Task): MakeStep[] {
           ? say`Straighten more than that, mark the stop at ${asBoth(wire.cutMm)} and leave the wire on the spool.`
           : say`Draw it through nylon jaws until it lies straight, cut it flush.`,
         ...(pair ? [pair] : []),
+        ...(hook
+          ? [
+              say`One of them ${asBoth(wire.cutMm + hook.moreMm)}: the last link, which ends in its hook.`,
+            ]
+          : []),
       ],
       tool: say`flush cutter`,
       cautions: [
@@ -240,9 +248,51 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
   ];
 }
 
-const otherOrders = ({ piece, plan }: Making, task: Task): Said[] => {
+/** How one joint between links is made. */
+function jointOrders({ piece, row }: Making): Said[] {
+  const joint = piece.links?.joint;
+  if (!joint || joint.kind === 'direct' || !row) return [];
+  const cut = say`Cut ${asBoth(row.joint.cutMm)} of ${asThickness(joint.wire.diameterMm)} ${METAL_FACTS[joint.wire.metal].name.toLowerCase()}.`;
+  if (joint.kind === 'ring') {
+    return [cut, say`Wind it round ${asBoth(joint.insideMm)} to a ring, ends flush.`];
+  }
+  const beads = joined(
+    joint.beads.map((b) => say`${b.name}`),
+    ', ',
+  );
+  return [
+    cut,
+    say`Turn a loop of ${asBoth(joint.insideMm)} inside at one end, thread ${beads}, turn the other loop.`,
+  ];
+}
+
+/** How links and joints become a row. */
+function chainOrders({ piece, row }: Making): Said[] {
+  const clasp = piece.links?.clasp;
+  if (!clasp || !row) return [];
+  const between = row.joint.wire
+    ? say`, ${counted(row.joints, 'joint', 'joints')} between them`
+    : '';
+  const closing = {
+    none: say`Join the last link to the first.`,
+    bought: say`Put the clasp on the last loop.`,
+    hook: say`The hook of the last link goes into the first loop.`,
+  }[clasp.kind];
+  return [
+    say`${counted(row.links, 'link', 'links')}${between}: open a loop sideways, hang the next in, close it flush.`,
+    closing,
+    say`Closed it is ${asBoth(row.lengthMm)} long.`,
+  ];
+}
+
+const otherOrders = (making: Making, task: Task): Said[] => {
+  const { piece, plan } = making;
   const out = piece.outOfPlane;
   switch (task.kind) {
+    case 'joints':
+      return jointOrders(making);
+    case 'chain':
+      return chainOrders(making);
     case 'off': {
       const { cutMm } = plan.wires[task.wire ?? 0]!;
       return [
@@ -342,7 +392,9 @@ export function makeSteps(
   kit: Kit,
   copies = 1,
 ): MakeStep[] {
-  const making: Making = { piece, plan, dressing, assembly, kit, copies };
+  const answer = linkPlan(piece, plan);
+  const row = answer?.ok ? answer.plan : null;
+  const making: Making = { piece, plan, dressing, assembly, kit, copies, row };
   const stepsOf = (task: Task): MakeStep[] => {
     if (task.kind === 'cut') return cutSteps(making, task);
     if (task.kind === 'ends') return endSteps(making, task);
@@ -364,7 +416,13 @@ export function makeSteps(
 }
 
 /** How many alike of what a task works on one piece has. */
-function timesOf({ piece, plan, dressing }: Making, task: Task): number {
+function timesOf(making: Making, task: Task): number {
+  if (task.kind === 'joints') return making.row?.joints ?? 1;
+  const isOfLink = task.wire !== null || task.itemId !== null || task.partId !== null;
+  return timesInLink(making, task) * (isOfLink ? (making.row?.links ?? 1) : 1);
+}
+
+function timesInLink({ piece, plan, dressing }: Making, task: Task): number {
   const part = piece.parts.find((p) => p.id === task.partId);
   if (part) return partTimes(piece, part);
   const item = dressing.items.find((d) => d.item.id === task.itemId);

@@ -18,6 +18,8 @@ export interface Task {
     | 'harden'
     | 'shape'
     | 'join'
+    | 'joints'
+    | 'chain'
     | 'solder'
     | 'patina'
     | 'epoxy'

@@ -2,7 +2,7 @@ import type { Dressing } from '../dressing';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import type { WireSteps } from '../steps';
-import { afterwards, joinParts } from './afterwards';
+import { afterwards, joinLinks, joinParts } from './afterwards';
 import { hungBeforeShut, itemsAmongThemselves, itemTasks } from './itemRules';
 import { TaskBook, type TaskGraph } from './taskBook';
 import { wireTasks } from './wireTasks';
@@ -20,6 +20,7 @@ export function taskGraph(
   itemsAmongThemselves(book);
   hungBeforeShut(book);
   joinParts(book);
+  joinLinks(book);
   afterwards(book);
   for (const { first, then } of piece.making.order) {
     book.before(first, then, 'wished', { wished: true });

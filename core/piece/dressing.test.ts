@@ -96,6 +96,7 @@ describe('records of dressing', () => {
     expect(read.ok && read.value).toMatchObject({
       version: PIECE_VERSION,
       stocks: [],
+      links: null,
       dressing: [],
       parts: [],
       outOfPlane: null,
@@ -111,7 +112,7 @@ describe('records of dressing', () => {
     for (const old of saved) {
       expect(old.version).toBe(version);
       const making = { ...old.making, copies: 1 };
-      const value = { ...old, version: PIECE_VERSION, stocks: [], making };
+      const value = { ...old, version: PIECE_VERSION, stocks: [], links: null, making };
       expect(readPiece(old)).toEqual({ ok: true, value });
     }
   });

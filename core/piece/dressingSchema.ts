@@ -1,6 +1,14 @@
 import { z } from 'zod';
+import { beadSchema, threadSchema } from '../item';
 
 const size = z.number().positive().max(1_000);
+
+/** What can be chosen about links. */
+export const LINK_LIMITS = {
+  insideMm: { min: 0.5, max: 100 },
+  wornMm: { min: 20, max: 3_000 },
+  beads: 12,
+} as const;
 
 export const PART_JOINS = ['loop', 'ring', 'binding'] as const;
 
@@ -40,6 +48,46 @@ export const WORN_AS = [
   'ornament',
 ] as const;
 export type WornAs = (typeof WORN_AS)[number];
+
+const inside = z.number().min(LINK_LIMITS.insideMm.min).max(LINK_LIMITS.insideMm.max);
+
+/** What joins a link to the next. */
+const jointSchema = z.discriminatedUnion('kind', [
+  /** loop in loop */
+  z.strictObject({ kind: z.literal('direct') }),
+  /** a jump ring made from wire */
+  z.strictObject({ kind: z.literal('ring'), insideMm: inside, wire: threadSchema }),
+  /** beads on a wire with a simple loop at each end */
+  z.strictObject({
+    kind: z.literal('beaded'),
+    beads: z.array(beadSchema).min(1).max(LINK_LIMITS.beads),
+    insideMm: inside,
+    wire: threadSchema,
+  }),
+]);
+export type Joint = z.infer<typeof jointSchema>;
+
+/** How a row of links closes. */
+const claspSchema = z.discriminatedUnion('kind', [
+  /** it does not open: the last link is joined to the first */
+  z.strictObject({ kind: z.literal('none') }),
+  z.strictObject({ kind: z.literal('bought'), lengthMm: size }),
+  /** the last link ends in a hook in the place of its last loop */
+  z.strictObject({
+    kind: z.literal('hook'),
+    insideMm: inside,
+    legMm: z.number().min(0).max(LINK_LIMITS.insideMm.max),
+  }),
+]);
+export type Clasp = z.infer<typeof claspSchema>;
+
+/** The figure is one link of several, for a length that is worn. */
+export const linksSchema = z.strictObject({
+  wornMm: z.number().min(LINK_LIMITS.wornMm.min).max(LINK_LIMITS.wornMm.max),
+  joint: jointSchema,
+  clasp: claspSchema,
+});
+export type Links = z.infer<typeof linksSchema>;
 
 /** So many of a piece are made at the most. */
 export const MOST_COPIES = 500;

@@ -53,9 +53,13 @@ export {
 } from './schema';
 export {
   DEFAULT_MAKING,
+  LINK_LIMITS,
   MOST_COPIES,
   PART_JOINS,
   WORN_AS,
+  type Clasp,
+  type Joint,
+  type Links,
   type MakingChoices,
   type OutOfPlane,
   type Part,

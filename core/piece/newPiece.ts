@@ -39,6 +39,7 @@ export function newPiece(id: string, name: string, now: string): Piece {
     bendEdits: [],
     dressing: [],
     parts: [],
+    links: null,
     outOfPlane: null,
     making: DEFAULT_MAKING,
   };

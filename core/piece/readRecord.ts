@@ -45,11 +45,12 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     route: isRecord(route) ? { ...route, ends: each(route['ends'], endsWithin) } : route,
     dressing: each(dressing, withinLimits),
   }),
-  // Version 7 knows pieces of several wires, and how many are made.
+  // Version 7 knows pieces of several wires, of several links, and how many are made.
   ({ making, ...record }) => ({
     ...record,
     version: 7,
     stocks: [],
+    links: null,
     making: isRecord(making) ? { ...making, copies: 1 } : making,
   }),
 ];

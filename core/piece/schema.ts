@@ -4,7 +4,7 @@ import { coordinate, dressSchema, pointSchema } from '../item';
 import { BASES, CORNER_STYLES } from '../strip';
 import { METALS, TEMPERS, WIRE_LIMITS_MM } from '../wire';
 import { PIECE_LIMITS, reachProblem } from './limits';
-import { makingSchema, outOfPlaneSchema, partSchema } from './dressingSchema';
+import { linksSchema, makingSchema, outOfPlaneSchema, partSchema } from './dressingSchema';
 import { drawnLineSchema, shapeSchema } from './shapeSchema';
 
 export { PIECE_LIMITS };
@@ -211,6 +211,8 @@ export const pieceSchema = z
     /** beads, second wires, findings and hammering on the bent figure */
     dressing: z.array(dressSchema).max(PIECE_LIMITS.dressing),
     parts: z.array(partSchema).max(200),
+    /** it is one link of a bracelet or chain */
+    links: linksSchema.nullable(),
     outOfPlane: outOfPlaneSchema.nullable(),
     making: makingSchema,
   })

@@ -1,0 +1,138 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { dressPiece } from '../dressing';
+import { loopLength } from '../element';
+import { plainBead } from '../item';
+import { newPath, newPiece, type Links, type Piece } from '../piece';
+import { planPiece } from '../plan';
+import { told } from '../words/told.support';
+import { billOf, linkPlan, type LinkPlan } from '.';
+
+const WIRE = { metal: 'copper', temper: 'dead-soft', diameterMm: 0.8 } as const;
+const BEADED: Links = {
+  wornMm: 165,
+  joint: {
+    kind: 'beaded',
+    beads: [plainBead('Bead', 6, 'sea', 0.8)],
+    insideMm: 2,
+    wire: WIRE,
+  },
+  clasp: { kind: 'hook', insideMm: 4, legMm: 5 },
+};
+/** A bar of 20 mm with a loop of 3 mm to each side at its ends. */
+const link = (links: Links | null, insideMm = 3): Piece => ({
+  ...newPiece('p', 'p', ''),
+  wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 1 },
+  links,
+  paths: [
+    {
+      ...newPath(
+        'a',
+        [
+          { x: 0, y: 0 },
+          { x: 20, y: 0 },
+        ],
+        false,
+      ),
+      start: { kind: 'centred-loop', insideMm, tailMm: 0 },
+      end: { kind: 'centred-loop', insideMm, tailMm: 0 },
+    },
+  ],
+});
+function row(piece: Piece): LinkPlan {
+  const answer = linkPlan(piece, planPiece(piece));
+  if (!answer?.ok) throw new Error('no row');
+  return answer.plan;
+}
+
+describe('a row of links', () => {
+  it('is none where the piece is no link, and asks for two loops', () => {
+    expect(linkPlan(link(null), planPiece(link(null)))).toBeNull();
+    const bare = { ...link(BEADED), paths: [newPath('a', [...link(null).paths[0]!.nodes], false)] };
+    const answer = linkPlan(bare, planPiece(bare));
+    expect(answer?.ok === false && told(answer.message)).toContain(
+      'a loop at each of its two ends',
+    );
+  });
+
+  it('is by hand what links, joints and hook add up to', () => {
+    const own = row(link(BEADED));
+    // Each loop's middle lies half its centreline's width beyond the bar: 20 + 2 (3 + 1)/2, and 3/2 at each side.
+    expect(own.linkMm).toBeCloseTo(20 + 4 + 3, 6);
+    // A bead of 6, the wire of a loop on each side, and both insides.
+    expect(own.joint.lengthMm).toBeCloseTo(6 + 2 * 0.8 + 2 * 2, 9);
+    expect(own.joint.cutMm).toBeCloseTo(6 + 2 * loopLength(2, 0.8), 9);
+    // n links, n - 1 joints, the hook 1 mm wider than the loop in its place: nearest to 165.
+    const lengths = [3, 4, 5, 6].map((n) => n * 27 + (n - 1) * 11.6 + 1);
+    const best = lengths.reduce((a, b) => (Math.abs(b - 165) < Math.abs(a - 165) ? b : a));
+    expect(own.lengthMm).toBeCloseTo(best, 6);
+    expect([own.links, own.joints]).toEqual([5, 4]);
+    expect(own.lessMm).toBeCloseTo(lengths[1]!, 6);
+    expect(own.moreMm).toBeCloseTo(lengths[3]!, 6);
+  });
+
+  it('is billed: links, the last with its hook, joints and their beads', () => {
+    const piece = link(BEADED);
+    const plan = planPiece(piece);
+    const bill = billOf(piece, plan, dressPiece(piece, plan));
+    const cut = plan.wires[0]!.cutMm;
+    const hook = Math.PI * 2.5 + 5 - loopLengthOf(piece);
+    expect(bill.wires.map((w) => [w.one, Number(w.cutMm.toFixed(6))])).toEqual([
+      [4, Number(cut.toFixed(6))],
+      [1, Number((cut + hook).toFixed(6))],
+      [4, Number((6 + 2 * loopLength(2, 0.8)).toFixed(6))],
+    ]);
+    expect(bill.things.map((t) => [t.name, t.one])).toEqual([['Bead', 4]]);
+  });
+
+  it('closed in a ring has as many joints as links', () => {
+    const own = row(link({ ...BEADED, clasp: { kind: 'none' } }));
+    expect(own.joints).toBe(own.links);
+    expect(own.lengthMm).toBeCloseTo(own.links * (own.linkMm + own.joint.lengthMm), 6);
+  });
+
+  it('comes nearest to what is worn, and is the same turned and mirrored', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 30, max: 1000, noNaN: true }),
+        fc.constantFrom<Links['clasp']>(
+          { kind: 'none' },
+          { kind: 'bought', lengthMm: 9 },
+          { kind: 'hook', insideMm: 5, legMm: 6 },
+        ),
+        fc.double({ min: 0, max: 2 * Math.PI, noNaN: true }),
+        (wornMm, clasp, turn) => {
+          const own = row(link({ ...BEADED, wornMm, clasp }));
+          const off = Math.abs(own.lengthMm - wornMm);
+          expect(off).toBeLessThanOrEqual(Math.abs(own.moreMm - wornMm) + 1e-9);
+          if (own.lessMm !== null) {
+            expect(off).toBeLessThanOrEqual(Math.abs(own.lessMm - wornMm) + 1e-9);
+          }
+          const turned = link({ ...BEADED, wornMm, clasp });
+          const [path] = turned.paths;
+          const nodes = path!.nodes.map(({ x }) => ({
+            x: x * Math.cos(turn),
+            y: x * Math.sin(turn),
+          }));
+          const other = row({ ...turned, paths: [{ ...path!, nodes }] });
+          expect(other.lengthMm).toBeCloseTo(own.lengthMm, 6);
+          expect(other.links).toBe(own.links);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('says what does not go through', () => {
+    const thick = { ...WIRE, diameterMm: 4 };
+    const piece = link({ ...BEADED, joint: { kind: 'ring', insideMm: 6, wire: thick } });
+    const answer = linkPlan(piece, planPiece(piece));
+    expect(answer?.ok && answer.notes.map(told).join()).toContain('does not go through a loop');
+  });
+});
+
+/** What the loop takes that the hook replaces, mm. */
+const loopLengthOf = (piece: Piece): number =>
+  planPiece(piece)
+    .wires[0]!.parts.filter((p) => p.id.startsWith('end-'))
+    .reduce((sum, p) => sum + p.lengthMm, 0);
