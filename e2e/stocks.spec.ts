@@ -101,3 +101,56 @@ test('an order of pairs with three drops each is billed, and counted off at the 
   await page.getByRole('button', { name: 'Keep this making' }).click();
   await expect(page.getByTestId('made-of')).toHaveText('4 of 4 made.');
 });
+
+test('a bracelet of links and beaded joints for a wrist, from an empty piece to the row', async ({
+  page,
+}) => {
+  await drawn(
+    page,
+    '<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="20mm" viewBox="0 0 30 20"><path d="M5 10 H25" fill="none"/></svg>',
+  );
+  await stage(page, 'Wire');
+  await type(page.getByLabel('Thickness'), '1');
+  for (const end of ['First end', 'Last end']) {
+    await page.getByRole('combobox', { name: end }).selectOption('Simple loop');
+    await type(page.getByLabel(`${end}: loop, inside across`), '3');
+  }
+  // Loops on opposite sides: seen along the wire towards each end, both to the right.
+  for (const end of ['First end', 'Last end']) {
+    await page
+      .getByRole('radiogroup', { name: `${end}: turned` })
+      .getByRole('radio', { name: 'right' })
+      .click();
+  }
+  await stage(page, 'Dressing');
+  await page.getByRole('checkbox', { name: 'It is one link of a bracelet or chain' }).check();
+  await type(page.getByLabel('Length as worn, closed'), '165');
+  await page.getByRole('radio', { name: 'beaded joints' }).click();
+  // The middles of the loops lie 2 mm aside on opposite sides: 20 by 4 mm apart, and 3 mm of insides.
+  const link = Math.hypot(20, 4) + 3;
+  // A bead of 6 mm between two loops of 2 mm inside in the wire of 1 mm; a hook 1 mm wider than the loop.
+  const joint = 6 + 2 * 1 + 2 * 2;
+  const length = (n: number): number => n * link + (n - 1) * joint + 1;
+  const n = [3, 4, 5, 6].reduce((a, b) =>
+    Math.abs(length(b) - 165) < Math.abs(length(a) - 165) ? b : a,
+  );
+  const row = page.getByTestId('row-of-links');
+  await expect(row).toContainText(`${n} links and ${n - 1} joints make ${length(n).toFixed(1)} mm`);
+  await expect(row).toContainText(`One more: ${length(n + 1).toFixed(1)} mm`);
+  const takes = page.getByRole('table', { name: 'What it takes' });
+  await expect(takes.getByRole('row', { name: /^The wire/ })).toContainText(`${n - 1} × `);
+  await expect(takes.getByRole('row', { name: /^The last link, with its hook/ })).toBeVisible();
+  await expect(takes.getByRole('row', { name: /^Joint with its beads/ })).toContainText(
+    `${n - 1} × `,
+  );
+  await expect(takes.getByRole('row', { name: /^Bead, 6\.0 mm/ }).getByRole('cell')).toHaveText(
+    String(n - 1),
+  );
+  await stage(page, 'Make');
+  const order = page.getByRole('list', { name: 'Order of assembly' }).getByRole('listitem');
+  await expect(order.filter({ hasText: 'Make the joints with their beads' })).toBeVisible();
+  await page.getByRole('button', { name: /^Begin a making/ }).click();
+  await expect(page.getByRole('button', { name: /^alike: / })).toHaveAccessibleName(
+    new RegExp(`${n} left of ${n}`),
+  );
+});

@@ -8,6 +8,7 @@ import { Button, IconButton, Section } from '~/components/ui';
 import { AddItem } from '~/screens/dressing/AddItem';
 import { firstPlace } from '~/screens/dressing/firstPlace';
 import { ItemEditor } from '~/screens/dressing/ItemEditor';
+import { LinksSection } from '~/screens/dressing/LinksSection';
 import { OrderSection } from '~/screens/dressing/OrderSection';
 import { PartsSection } from '~/screens/dressing/PartsSection';
 import { PlaceLayer } from '~/screens/dressing/PlaceLayer';
@@ -123,6 +124,7 @@ export default function DressingScreen() {
         )}
         <EndsSection />
         <PartsSection />
+        {plan && planned && plan.wires.length > 0 && <LinksSection planned={planned} plan={plan} />}
         <WaysSection />
         <VariantSection />
         {plan && plan.wires.length > 0 && <OrderSection assembly={made?.assembly ?? null} />}

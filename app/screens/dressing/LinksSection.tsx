@@ -1,0 +1,216 @@
+import { useMemo } from 'react';
+import { linkPlan, type LinkPlan } from '@core/bill';
+import { plainBead } from '@core/item';
+import {
+  leadStock,
+  LINK_LIMITS,
+  type Clasp,
+  type Joint,
+  type Links,
+  type Piece,
+} from '@core/piece';
+import type { Plan } from '@core/plan';
+import { printBoth } from '@core/units';
+import { LengthField } from '~/components/LengthField';
+import { Tick } from '~/components/Tick';
+import { Choices, Section } from '~/components/ui';
+import { useUnit, useWords } from '~/state/useWords';
+import { useEdit, usePiece } from '~/state/workbench';
+import { BeadFields } from './BeadFields';
+import { ThreadFields } from './ThreadFields';
+
+/** A bracelet until another length is typed, mm. */
+const WORN_MM = 180;
+
+const jointWire = (piece: Piece) => {
+  const { metal, temper, diameterMm } = leadStock(piece);
+  return { metal, temper, diameterMm };
+};
+
+function newJoint(kind: Joint['kind'], piece: Piece): Joint {
+  const wire = jointWire(piece);
+  switch (kind) {
+    case 'direct':
+      return { kind };
+    case 'ring':
+      return { kind, insideMm: 3, wire };
+    case 'beaded':
+      return { kind, insideMm: 2, wire, beads: [plainBead('Bead', 6, 'sea', wire.diameterMm)] };
+  }
+}
+
+const newClasp = (kind: Clasp['kind']): Clasp =>
+  kind === 'none'
+    ? { kind }
+    : kind === 'bought'
+      ? { kind, lengthMm: 10 }
+      : { kind, insideMm: 4, legMm: 6 };
+
+/** The figure as one link of a bracelet or chain: how many of it and of its joints a worn length takes. */
+export function LinksSection({ planned, plan }: { planned: Piece; plan: Plan }) {
+  const piece = usePiece();
+  const edit = useEdit();
+  const { links } = piece;
+  const set = (next: Links | null): void => edit((p) => ({ ...p, links: next }));
+  return (
+    <Section title="Links">
+      <Tick
+        label="It is one link of a bracelet or chain"
+        value={links !== null}
+        set={(on) =>
+          set(
+            on
+              ? { wornMm: WORN_MM, joint: newJoint('ring', piece), clasp: newClasp('hook') }
+              : null,
+          )
+        }
+      />
+      {links && (
+        <>
+          <RowWords planned={planned} plan={plan} />
+          <LinkFields links={links} set={set} />
+        </>
+      )}
+    </Section>
+  );
+}
+
+/** How many it takes, and what one more or less would make. */
+function RowWords({ planned, plan }: { planned: Piece; plan: Plan }) {
+  const told = useWords();
+  const unit = useUnit();
+  const answer = useMemo(() => linkPlan(planned, plan), [planned, plan]);
+  if (!answer) return null;
+  if (!answer.ok) {
+    return (
+      <p role="alert" className="text-sm text-alert">
+        {told(answer.message)}
+      </p>
+    );
+  }
+  const row = answer.plan;
+  return (
+    <div aria-live="polite" className="space-y-1 text-sm" data-testid="row-of-links">
+      <p>
+        <strong>{linksAndJoints(row)}</strong> make {printBoth(row.lengthMm, unit)}.
+      </p>
+      <p className="text-soft">
+        {row.lessMm !== null && `One link less: ${printBoth(row.lessMm, unit)}. `}
+        One more: {printBoth(row.moreMm, unit)}.
+      </p>
+      {answer.notes.map((n, i) => (
+        <p key={i} className="text-alert">
+          {told(n)}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+function linksAndJoints({ links, joints, joint }: LinkPlan): string {
+  const own = `${links} ${links === 1 ? 'link' : 'links'}`;
+  if (!joint.wire) return own;
+  return `${own} and ${joints} ${joints === 1 ? 'joint' : 'joints'}`;
+}
+
+function LinkFields({ links, set }: { links: Links; set: (links: Links) => void }) {
+  const piece = usePiece();
+  const unit = useUnit();
+  const { joint, clasp } = links;
+  const { min, max } = LINK_LIMITS.insideMm;
+  const setJoint = (next: Joint): void => set({ ...links, joint: next });
+  const setClasp = (next: Clasp): void => set({ ...links, clasp: next });
+  return (
+    <>
+      <LengthField
+        label="Length as worn, closed"
+        valueMm={links.wornMm}
+        unit={unit}
+        min={LINK_LIMITS.wornMm.min}
+        max={LINK_LIMITS.wornMm.max}
+        onChange={(wornMm) => set({ ...links, wornMm })}
+      />
+      <Choices
+        label="Joined by"
+        value={joint.kind}
+        options={[
+          { value: 'direct', label: 'loop in loop' },
+          { value: 'ring', label: 'rings' },
+          { value: 'beaded', label: 'beaded joints' },
+        ]}
+        onChange={(kind) => setJoint(newJoint(kind, piece))}
+      />
+      {joint.kind !== 'direct' && (
+        <>
+          <LengthField
+            label={joint.kind === 'ring' ? 'Ring, inside across' : 'Its loops, inside across'}
+            valueMm={joint.insideMm}
+            unit={unit}
+            min={min}
+            max={max}
+            onChange={(insideMm) => setJoint({ ...joint, insideMm })}
+          />
+          <ThreadFields
+            thread={joint.wire}
+            unit={unit}
+            set={(wire) => setJoint({ ...joint, wire })}
+            names={{
+              metal: 'Wire of the joints',
+              temper: 'Its temper',
+              gauge: 'Its gauge',
+              thickness: 'Its thickness',
+            }}
+          />
+        </>
+      )}
+      {joint.kind === 'beaded' && (
+        <BeadFields
+          beads={joint.beads}
+          most={LINK_LIMITS.beads}
+          frameMm={joint.wire.diameterMm}
+          unit={unit}
+          set={(beads) => setJoint({ ...joint, beads })}
+        />
+      )}
+      <Choices
+        label="Closed by"
+        value={clasp.kind}
+        options={[
+          { value: 'hook', label: 'the last link’s hook' },
+          { value: 'bought', label: 'a clasp' },
+          { value: 'none', label: 'joined round' },
+        ]}
+        onChange={(kind) => setClasp(newClasp(kind))}
+      />
+      {clasp.kind === 'bought' && (
+        <LengthField
+          label="Clasp, its length"
+          valueMm={clasp.lengthMm}
+          unit={unit}
+          min={0.5}
+          max={1000}
+          onChange={(lengthMm) => setClasp({ ...clasp, lengthMm })}
+        />
+      )}
+      {clasp.kind === 'hook' && (
+        <div className="grid grid-cols-2 gap-x-3">
+          <LengthField
+            label="Hook, inside across"
+            valueMm={clasp.insideMm}
+            unit={unit}
+            min={min}
+            max={max}
+            onChange={(insideMm) => setClasp({ ...clasp, insideMm })}
+          />
+          <LengthField
+            label="Hook, leg"
+            valueMm={clasp.legMm}
+            unit={unit}
+            max={max}
+            onChange={(legMm) => setClasp({ ...clasp, legMm })}
+          />
+        </div>
+      )}
+    </>
+  );
+}
