@@ -1,4 +1,5 @@
 import {
+  isMirror,
   pathLength,
   reverseSegment,
   settledIn,
@@ -38,7 +39,10 @@ const fitOnce: FitSection = (points, tolerance, options) => {
   const home = options.closed ? there : [...points].reverse().map((p) => settledIn(back.to, p));
   const order = options.closed ? -1 : compared(there, home);
   if (order <= 0) {
-    const even = order === 0 && points.length > 2;
+    // The same row from both ends is a mirror image only where one of both frames is mirrored: an S that
+    // is turned half round comes upon itself, too, and its halves are no images of each other.
+    const mirrored = isMirror(forth.to) !== isMirror(back.to);
+    const even = order === 0 && mirrored && points.length > 2;
     const fit = remembered(there, tolerance, { ...options, even });
     return { ...fit, primitives: fit.primitives.map((p) => mapped(p, forth.from)) };
   }
