@@ -45,6 +45,9 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
       <LeaveDialog />
       <Toaster
         position="bottom-center"
+        // Never over the stages: they are what one goes on with.
+        offset={{ top: 96, bottom: 24 }}
+        mobileOffset={{ top: 150, bottom: 16 }}
         closeButton
         toastOptions={{
           style: {

@@ -8,6 +8,7 @@ import {
   type Verdict,
 } from '@core/gauge';
 import type { Vec } from '@core/geometry';
+import { leadStock } from '@core/piece';
 import { printGauge, printLength, printThickness } from '@core/units';
 import { Button, Section } from '~/components/ui';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
@@ -49,6 +50,12 @@ export function VerdictSection({
       <div aria-live="polite">
         <Answer verdict={verdict} />
       </div>
+      {piece.stocks.length > 0 && (
+        <p className="text-sm text-soft">
+          Sizes are of the {leadStock(piece).name.toLowerCase()}; the other wires are taken thicker
+          and thinner with it, in proportion.
+        </p>
+      )}
       <Holding verdict={verdict} />
       <GaugeChart verdict={verdict} />
       <Neighbours verdict={verdict} />
