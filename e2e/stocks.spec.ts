@@ -71,7 +71,7 @@ test('an order of pairs with three drops each is billed, and counted off at the 
   await page.getByRole('button', { name: 'Name a part' }).click();
   await type(page.getByLabel('How many alike'), '3');
   await page.getByRole('radio', { name: 'a pair, one by one' }).click();
-  await type(page.getByLabel('How many pairs'), '4');
+  await type(page.getByLabel('Pairs to make'), '4');
   const takes = page.getByRole('table', { name: 'What it takes' });
   await expect(takes.getByRole('columnheader', { name: 'for 8' })).toBeVisible();
   const row = (name: RegExp) => takes.getByRole('row', { name });

@@ -1,5 +1,4 @@
-// All tests: types and build beside lint, then unit tests, then interface tests, each of which keeps two
-// cores busy. Ends with one line of totals.
+// All tests: lint beside types, build and unit tests, then interface tests: two cores are kept busy. Ends with one line of totals.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
@@ -26,13 +25,17 @@ function run(title, command, args, env = {}) {
 }
 
 /** Runs commands one after the other beside other work; what they say is told when they are done. */
-async function step(title, ...commands) {
+async function aside(title, commands, env = {}) {
   const began = performance.now();
   const said = [];
   let ok = true;
   for (const [command, ...args] of commands) {
     ok &&= await new Promise((resolve) => {
-      const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+      const child = spawn(command, args, {
+        cwd: root,
+        stdio: ['ignore', 'pipe', 'pipe'],
+        env: { ...process.env, ...env },
+      });
       child.stdout.on('data', (text) => said.push(text));
       child.stderr.on('data', (text) => said.push(text));
       child.on('error', (error) => (said.push(`${error.message}\n`), resolve(false)));
@@ -42,6 +45,12 @@ async function step(title, ...commands) {
   console.log(
     `\n== ${title}${took(began)}\n${Buffer.concat(said.map((t) => Buffer.from(t)))}`.trimEnd(),
   );
+  return ok;
+}
+
+/** What has no report of its own counts as one test. */
+async function step(title, ...commands) {
+  const ok = await aside(title, commands);
   if (ok) passed++;
   else fail(title);
   return ok;
@@ -105,23 +114,24 @@ const [, built] = await Promise.all([
     [bin('eslint'), '.', '--max-warnings', '0'],
     [bin('prettier'), '--check', '.', '--log-level', 'warn'],
   ),
-  step(
+  typesBuildUnits(),
+]);
+
+async function typesBuildUnits() {
+  await step(
     'Types',
     [node, check, '-p', 'tsconfig.json'],
     [node, check, '-p', 'tsconfig.core.json'],
-  ).then(() => step('Build', [node, join(root, 'scripts', 'build.mjs')])),
-]);
-
-const unitReport = join(cache, 'unit.json');
-rmSync(unitReport, { force: true });
-const unitOk = run(
-  'Unit tests',
-  bin('vitest'),
-  ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unitReport}`],
+  );
+  const built = await step('Build', [node, join(root, 'scripts', 'build.mjs')]);
+  const report = join(cache, 'unit.json');
+  rmSync(report, { force: true });
+  const reporters = ['--reporter=dot', '--reporter=json', `--outputFile.json=${report}`];
   // A row of coloured dots is a hundred times longer than the dots, and hides what failed.
-  { NO_COLOR: '1' },
-);
-count('Unit tests', unitReport, unitResults, unitOk);
+  const ok = await aside('Unit tests', [[bin('vitest'), 'run', ...reporters]], { NO_COLOR: '1' });
+  count('Unit tests', report, unitResults, ok);
+  return built;
+}
 
 if (built) {
   const report = join(cache, 'interface.json');

@@ -85,6 +85,15 @@ describe('a row of links', () => {
     expect(bill.things.map((t) => [t.name, t.one])).toEqual([['Bead', 4]]);
   });
 
+  it('has a joint on each side of a clasp', () => {
+    const own = row(link({ ...BEADED, clasp: { kind: 'bought', lengthMm: 9 } }));
+    expect(own.joints).toBe(own.links + 1);
+    const length = own.links * own.linkMm + own.joints * own.joint.lengthMm + 9;
+    expect(own.lengthMm).toBeCloseTo(length, 6);
+    const direct = row(link({ ...BEADED, joint: { kind: 'direct' } }));
+    expect(direct.joints).toBe(0);
+  });
+
   it('closed in a ring has as many joints as links', () => {
     const own = row(link({ ...BEADED, clasp: { kind: 'none' } }));
     expect(own.joints).toBe(own.links);

@@ -1,5 +1,5 @@
 import { eyesOf, type Eye } from '../dressing';
-import { holeNeeded, loopLength } from '../element';
+import { holeNeeded, linkCount, linkRow, loopLength } from '../element';
 import { endLength, type WireEnd } from '../end';
 import { distance } from '../geometry';
 import type { Bead, Thread } from '../item';
@@ -84,6 +84,9 @@ interface Placed {
   readonly wire: number;
 }
 
+/** A clasp hangs between two joints, a hook in the first loop; a closed row has as many joints as links. */
+const JOINTS_MORE = { none: 0, bought: 1, hook: -1 } as const;
+
 /** What a clasp adds to a row, mm: a hook lies in the place of a loop, to the inside of its bow. */
 const claspMm = (clasp: Clasp, last: Eye): number =>
   clasp.kind === 'bought'
@@ -107,22 +110,23 @@ export function linkPlan(piece: Piece, plan: Plan): LinkAnswer | null {
   const { first, last, apartMm } = found;
   const linkMm = apartMm + (first.eye.insideMm + last.eye.insideMm) / 2;
   const joint = jointPlan(links.joint);
-  const jointsOf = (n: number): number => (links.clasp.kind === 'none' ? n : n - 1);
-  const lengthOf = (n: number): number =>
-    n * linkMm + jointsOf(n) * joint.lengthMm + claspMm(links.clasp, last.eye);
+  const chain = {
+    wearMm: links.wornMm,
+    linkMm,
+    jointMm: joint.lengthMm,
+    claspMm: claspMm(links.clasp, last.eye),
+    more: JOINTS_MORE[links.clasp.kind],
+  };
   const least = links.clasp.kind === 'none' ? 2 : 1;
-  const exact = least + (links.wornMm - lengthOf(least)) / (linkMm + joint.lengthMm);
-  const n = Math.min(MOST_LINKS, Math.max(least, Math.round(exact)));
+  const row = linkRow(chain, Math.min(MOST_LINKS, Math.max(least, linkCount(chain).links)));
   return {
     ok: true,
     plan: {
-      links: n,
-      joints: jointsOf(n),
+      ...row,
       linkMm,
       joint,
-      lengthMm: lengthOf(n),
-      lessMm: n > least ? lengthOf(n - 1) : null,
-      moreMm: lengthOf(n + 1),
+      lessMm: row.links > least ? linkRow(chain, row.links - 1).lengthMm : null,
+      moreMm: linkRow(chain, row.links + 1).lengthMm,
       hook: hookOf(links.clasp, plan, last),
     },
     notes: notesOf(links, first.eye, last.eye),

@@ -1,6 +1,14 @@
 /** Elements: the length of wire that one feature uses, and sizes that things are worn in. */
 export { beadsOn, beadSpacing, holeNeeded, MOST_PASSES, sagOver } from './beads';
-export { bundleRound, bundleWrap, coilLength, coverTurns, guidedTurn } from './coils';
+export {
+  bundleRound,
+  bundleWrap,
+  coilLength,
+  coverTurns,
+  guidedTurn,
+  strandsRound,
+  strandsWrap,
+} from './coils';
 export { ELEMENT_KINDS, elementSchema, type Element, type ElementKind } from './element';
 export { flattened, TYPICAL_SPREAD, type Flattened } from './hammer';
 export {
@@ -20,6 +28,7 @@ export { mostTwist, TWIST_LIMIT_RAD, twistOf } from './twist';
 export {
   cuppedWidth,
   linkCount,
+  linkRow,
   RING_SYSTEMS,
   ringInside,
   rolledWidth,

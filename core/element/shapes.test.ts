@@ -4,6 +4,7 @@ import {
   bundleRound,
   bundleWrap,
   coilLength,
+  strandsRound,
   coilTurn,
   coverTurns,
   cuppedWidth,
@@ -68,6 +69,34 @@ describe('round several things at once', () => {
         expect(guidedTurn(guide, spread, d, 0)).toBeCloseTo(taut(guide, spread, d), 4);
       }),
       { numRuns: 30 },
+    );
+  });
+
+  it('round two unlike strands is two straight sides and two unlike arcs', () => {
+    fc.assert(
+      fc.property(mm(0.3, 3), mm(0.3, 3), mm(0.1, 1), (a, b, d) => {
+        const [r, s, apart] = [(a + d) / 2, (b + d) / 2, (a + b) / 2];
+        const lean = Math.asin((r - s) / apart);
+        const arcs = r * (Math.PI + 2 * lean) + s * (Math.PI - 2 * lean);
+        const whole = 2 * Math.sqrt(apart ** 2 - (r - s) ** 2) + arcs;
+        expect(strandsRound([a, b], d)).toBeCloseTo(whole, 3);
+        expect(strandsRound([b, a], d)).toBeCloseTo(whole, 3);
+      }),
+    );
+  });
+
+  it('round alike strands is the bundle, and one more strand takes more', () => {
+    fc.assert(
+      fc.property(mm(0.3, 3), count(1, 8), mm(0.1, 1), mm(0.3, 3), (strand, n, d, more) => {
+        const alike = Array.from({ length: n }, () => strand);
+        expect(strandsRound(alike, d)).toBe(bundleRound(strand, n, d));
+        expect(strandsRound([...alike, more], d)).toBeGreaterThan(strandsRound(alike, d));
+        // A hair thicker is no leap.
+        expect(strandsRound([...alike, strand + 1e-7], d)).toBeCloseTo(
+          bundleRound(strand, n + 1, d),
+          3,
+        );
+      }),
     );
   });
 

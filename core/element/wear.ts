@@ -37,17 +37,27 @@ export interface LinkChain {
   readonly jointMm: number;
   /** clasp closed, end to end */
   readonly claspMm: number;
+  /** how many joints there are more than links: one with a clasp between two joints, one fewer without */
+  readonly more?: -1 | 0 | 1;
 }
 
-/**
- * Links for a worn length, the clasp counted: n links with n + 1 joints, or the nearest count whose
- * length is not shorter than wished by more than half a link.
- */
-export function linkCount(c: LinkChain): { links: number; joints: number; lengthMm: number } {
-  const free = c.wearMm - c.claspMm - c.jointMm;
-  const links = Math.max(1, Math.round(free / (c.linkMm + c.jointMm)));
-  const joints = c.jointMm > 0 ? links + 1 : 0;
-  return { links, joints, lengthMm: links * c.linkMm + joints * c.jointMm + c.claspMm };
+export interface LinkRow {
+  readonly links: number;
+  readonly joints: number;
+  readonly lengthMm: number;
+}
+
+/** A row of so many links. */
+export function linkRow({ linkMm, jointMm, claspMm, more = 1 }: LinkChain, links: number): LinkRow {
+  const joints = jointMm > 0 ? links + more : 0;
+  return { links, joints, lengthMm: links * linkMm + joints * jointMm + claspMm };
+}
+
+/** Links for a worn length, the clasp counted: the number whose length comes nearest to it. */
+export function linkCount(c: LinkChain): LinkRow {
+  const { more = 1 } = c;
+  const free = c.wearMm - c.claspMm - more * c.jointMm;
+  return linkRow(c, Math.max(1, Math.round(free / (c.linkMm + c.jointMm))));
 }
 
 /** Comfortable length of a worn piece: the girth of wrist or neck and what it hangs loose, mm. */

@@ -36,7 +36,7 @@ export function WaysSection() {
         onChange={(pair) => set({ pair })}
       />
       <NumberField
-        label={making.pair === 'single' ? 'How many' : 'How many pairs'}
+        label={making.pair === 'single' ? 'Pieces to make' : 'Pairs to make'}
         value={making.copies}
         min={1}
         max={MOST_COPIES}

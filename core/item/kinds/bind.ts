@@ -1,16 +1,25 @@
-import { bundleWrap } from '../../element';
+import { strandsWrap } from '../../element';
 import { turnsField, wholeField } from '../../field';
 import { distance } from '../../geometry';
 import { counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
-import { middleMm, turnStroke } from '../ground';
+import { middleMm, turnStroke, type Beside, type Ground, type Run } from '../ground';
 import { itemKind, TUCK, type ItemTie } from '../kind';
 import { BARE, type Problem } from '../layout';
 import { GRIP, sleeve, stiffer } from '../stiffness';
 
 /** A wire to be bound to lies this near, in wire diameters. */
 export const BIND_REACH = 2.2;
+
+/** The passes that a binding takes in: no further off than wires that touch, and a little. */
+function boundBeside(ground: Ground, run: Run): readonly Beside[] {
+  const { frameMm, thickMm } = ground;
+  const widest = Math.max(frameMm, ...thickMm);
+  return ground
+    .passesBeside(run, BIND_REACH * widest)
+    .filter((b) => b.farMm <= BIND_REACH * ((frameMm + (thickMm[b.wire] ?? frameMm)) / 2));
+}
 
 export const bind = itemKind({
   kind: 'bind',
@@ -34,8 +43,8 @@ export const bind = itemKind({
     const d = thread.diameterMm;
     const { frameMm } = ground;
     const middle = middleMm(run);
-    const beside =
-      strands > 1 ? (ground.passesBeside(run, BIND_REACH * frameMm)[0]?.side ?? null) : 0;
+    const others = strands > 1 ? boundBeside(ground, run) : [];
+    const beside = strands > 1 ? (others[0]?.side ?? null) : 0;
     const problems: Problem[] =
       beside === null
         ? [
@@ -48,9 +57,12 @@ export const bind = itemKind({
             },
           ]
         : [];
-    const lengthMm = bundleWrap(wraps, frameMm, strands, d);
+    const bundle = Array.from({ length: strands }, (_, i) =>
+      i === 0 ? frameMm : (ground.thickMm[others[i - 1]?.wire ?? run.wire] ?? frameMm),
+    );
+    const lengthMm = strandsWrap(wraps, bundle, d);
     const crossing = ground.crossings.some((at) => distance(at, run.spot(middle).at) < 2 * frameMm);
-    const width = crossing ? frameMm * 1.25 : (strands * frameMm) / 2;
+    const width = crossing ? frameMm * 1.25 : bundle.reduce((sum, mm) => sum + mm, 0) / 2;
     const shift = crossing ? 0 : (beside ?? 0) / 2;
     const strokes = Array.from({ length: Math.ceil(wraps) }, (_, i) =>
       turnStroke(run.spot(middle + (i - (wraps - 1) / 2) * d), width + d / 2, d, shift),
@@ -77,7 +89,7 @@ export const bind = itemKind({
     const run = ground.runAt(item.on);
     if (!run || item.strands < 2) return [];
     // Several wraps keep what they bind from turning too.
-    return ground.passesBeside(run, BIND_REACH * ground.frameMm).map(({ wire, mm }): ItemTie => ({
+    return boundBeside(ground, run).map(({ wire, mm }): ItemTie => ({
       a: { wire: run.wire, mm: middleMm(run) },
       b: { wire, mm },
       how: 'fast',

@@ -30,7 +30,9 @@ export const weave = itemKind({
     const [first, second] = [ground.runAt(item.on), ground.runAt(item.to)];
     if (!first || !second) return null;
     const { thread, wraps } = item;
-    const { frameMm } = ground;
+    // Wires of two thicknesses take as much together as two of their mean.
+    const thick = (wire: number): number => ground.thickMm[wire] ?? ground.frameMm;
+    const frameMm = (thick(first.wire) + thick(second.wire)) / 2;
     const d = thread.diameterMm;
     const eight: Eight = { diameterMm: d, frameMm, wraps };
     const { a, b, lengthMm } = paired(first, second);
