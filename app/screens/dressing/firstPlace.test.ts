@@ -40,6 +40,32 @@ describe('where a new item lies', () => {
     expect(on).toMatchObject({ x: plan.hang!.from.x, y: plan.hang!.from.y, lengthMm: 0 });
   });
 
+  it('a weave begins where two stretches lie along each other, and no further', () => {
+    // Two uprights 3 mm apart for 30 mm, that part in bows above.
+    const half = (id: string, side: 1 | -1) =>
+      newPath(
+        id,
+        [
+          { x: side * 1.5, y: 60 },
+          { x: side * 1.5, y: 30 },
+          { x: side * 18, y: 15, bulge: side * -0.6 },
+          { x: side * 6, y: 0 },
+        ],
+        false,
+      );
+    const piece: Piece = { ...newPiece('p', '', ''), paths: [half('a', -1), half('b', 1)] };
+    const own = planPiece(piece);
+    const { on, to } = firstPlace(piece, own, 0, 'weave');
+    expect(on.lengthMm).toBeGreaterThan(15);
+    expect(on.lengthMm).toBeLessThan(26);
+    expect([on.x, to.x]).toEqual([expect.closeTo(-1.5, 1), expect.closeTo(1.5, 1)]);
+    expect(on.y).toBeCloseTo(to.y, 0);
+    const item = newDressItem('weave', 'd1', on, to, { frameMm: own.diameterMm });
+    const [dressed] = dressPiece({ ...piece, dressing: [item] }, own).items;
+    // It was woven across the whole figure before: some metre and a half.
+    expect(dressed!.wires[0]!.cutMm).toBeLessThan(900);
+  });
+
   it('without a wire it is the middle of nothing', () => {
     const empty = newPiece('p', '', '');
     expect(firstPlace(empty, planPiece(empty), 0, 'coil').on).toEqual({ x: 0, y: 0, lengthMm: 0 });

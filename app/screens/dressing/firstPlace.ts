@@ -1,7 +1,72 @@
-import { stretchPlace } from '@core/dressing';
+import { groundOf, stretchPlace } from '@core/dressing';
+import { dot, type Vec } from '@core/geometry';
 import { figureBox, type Piece } from '@core/piece';
-import { kindOf, type DressKind, type StretchPlace } from '@core/item';
-import type { Plan } from '@core/plan';
+import { kindOf, type Beside, type DressKind, type StretchPlace } from '@core/item';
+import { placeOnWire, type Plan } from '@core/plan';
+
+/** Two stretches between which something is woven are first proposed this long, and this near, mm. */
+const LONGEST_MM = 24;
+const WIDEST_GAP_MM = 8;
+const STEP_MM = 1;
+/** They lie along each other within this angle. */
+const ALONG = Math.cos((20 * Math.PI) / 180);
+
+interface Face {
+  readonly mm: number;
+  readonly other: Beside;
+}
+
+/** The stretch of a wire that lies nearest along another pass, and that pass: what one would sew together. */
+function facing(
+  piece: Piece,
+  plan: Plan,
+  wire: number,
+): { on: StretchPlace; to: StretchPlace } | null {
+  const ground = groundOf(piece, plan);
+  const own = plan.wires[wire]!;
+  const count = Math.min(200, Math.floor(own.developedMm / STEP_MM));
+  const step = own.developedMm / Math.max(1, count);
+  const isAlong = (b: Beside, here: { direction: Vec }): boolean => {
+    const there = placeOnWire(plan.wires[b.wire]!, b.mm);
+    const touching = (ground.thickMm[wire]! + ground.thickMm[b.wire]!) / 2;
+    return (
+      there !== null &&
+      b.farMm > 1.1 * touching &&
+      Math.abs(dot(there.direction, here.direction)) > ALONG
+    );
+  };
+  const faces = Array.from({ length: count + 1 }, (_, i): Face | null => {
+    const mm = i * step;
+    const here = placeOnWire(own, mm);
+    const run = here && { wire, fromMm: mm, toMm: mm, lengthMm: 0, spot: () => here };
+    const other = run && ground.passesBeside(run, WIDEST_GAP_MM).find((b) => isAlong(b, here));
+    return other ? { mm, other } : null;
+  });
+  const best = faces.reduce<number>(
+    (a, f, i) => (f && (a < 0 || f.other.farMm < faces[a]!.other.farMm - 1e-6) ? i : a),
+    -1,
+  );
+  if (best < 0) return null;
+  const nearest = faces[best]!.other;
+  const goesOn = (i: number): boolean => {
+    const other = faces[i]?.other;
+    return other?.wire === nearest.wire && other.farMm <= 1.5 * nearest.farMm;
+  };
+  let [from, to] = [best, best];
+  while ((to - from) * step < LONGEST_MM && (goesOn(from - 1) || goesOn(to + 1))) {
+    if (goesOn(to + 1)) to++;
+    if (goesOn(from - 1) && (to - from) * step < LONGEST_MM) from--;
+  }
+  const [first, last] = [faces[from]!, faces[to]!];
+  const on = stretchPlace(plan, { wire, fromMm: first.mm, toMm: last.mm });
+  const there = [first.other.mm, last.other.mm];
+  const beside = stretchPlace(plan, {
+    wire: nearest.wire,
+    fromMm: Math.min(...there),
+    toMm: Math.max(...there),
+  });
+  return on && beside && on.lengthMm > 0 && beside.lengthMm > 0 ? { on, to: beside } : null;
+}
 
 /** Where a new item first lies: on the wire in the strip, at its middle, at a crossing, or inside. */
 export function firstPlace(
@@ -25,7 +90,9 @@ export function firstPlace(
       toMm: total * share + lengthMm / 2,
     }) ?? inside;
   const length = Math.min(24, total * 0.25);
-  if (place === 'stretches') return { on: at(0.3, length), to: at(0.7, length) };
+  if (place === 'stretches') {
+    return facing(piece, plan, wire) ?? { on: at(0.3, length), to: at(0.7, length) };
+  }
   if (place === 'points') return { on: at(0.25, 0), to: at(0.75, 0) };
   if (place === 'stretch') return { on: at(0.5, length), to: inside };
   const [crossing] = plan.crossings;
