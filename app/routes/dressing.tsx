@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Trash2, TriangleAlert } from 'lucide-react';
 import { freshItemId, withItem, withoutItem, type Dressed } from '@core/dressing';
 import { kindOf, newDressItem, type DressItem, type DressKind } from '@core/item';
+import { leadStock } from '@core/piece';
 import { FigureView } from '~/components/FigureView';
 import { StagePanel } from '~/components/StagePanel';
 import { Button, IconButton, Section } from '~/components/ui';
@@ -39,7 +40,7 @@ export default function DressingScreen() {
     const { on, to } = firstPlace(planned, plan, Math.min(wire, plan.wires.length - 1), kind);
     const fresh = newDressItem(kind, id, on, to, {
       frameMm: plan.diameterMm,
-      thread: { metal: piece.wire.metal, temper: 'dead-soft', diameterMm: 0.321 },
+      thread: { metal: leadStock(piece).metal, temper: 'dead-soft', diameterMm: 0.321 },
     });
     edit((p) => withItem(p, fresh));
     setChosen(id);

@@ -97,7 +97,10 @@ describe('the bill of a piece', () => {
     const looped = piece([bar('a', 0), bar('b', 10)], {
       parts: [part('one', ['a'], 2, 'two'), part('two', ['b'], 1, 'one')],
     });
-    expect(Number.isFinite(bill(looped).massG.one)).toBe(true);
+    // Two of the one and one of the other, however often one goes round.
+    expect(bill(looped).wires.map((w) => w.one)).toEqual([2 + 2]);
+    const itself = piece([bar('a', 0)], { parts: [part('one', ['a'], 500, 'one')] });
+    expect(bill(itself).wires.map((w) => w.one)).toEqual([500]);
   });
 
   it('leaves out what does not go on, and names it', () => {

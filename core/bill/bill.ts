@@ -1,4 +1,4 @@
-import { isRefused, type Dressing } from '../dressing';
+import { isRefused, together, type Dressing } from '../dressing';
 import type { Bead, WireRole } from '../item';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
@@ -26,6 +26,9 @@ export interface BillWire extends Amount {
   /** both tails in that */
   readonly tailsMm: number;
 }
+
+/** Such wires in one piece, before all that are made are reckoned. */
+type ToCut = Omit<BillWire, keyof Amount> & { readonly count: number };
 
 /** What is needed of one kind of wire, mm. */
 export interface BillLength extends Amount {
@@ -67,7 +70,7 @@ function wireNames(numbers: readonly number[], all: number): string {
 }
 
 /** The figure's own wires, those of one kind and length together; of a row of links all of them. */
-function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): BillWire[] {
+function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): ToCut[] {
   const links = row?.links ?? 1;
   const groups = new Map<string, { numbers: number[]; count: number; index: number }>();
   plan.wires.forEach((w, index) => {
@@ -79,7 +82,7 @@ function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): BillWire[] 
   });
   const hook = row?.hook;
   const last = hook && plan.wires[hook.wire]!;
-  const lastLink: BillWire[] =
+  const lastLink: ToCut[] =
     hook && last
       ? [
           {
@@ -88,13 +91,12 @@ function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): BillWire[] 
             wire: kindOfWire(last.stock),
             cutMm: last.cutMm + hook.moreMm,
             tailsMm: last.reserveMm,
-            one: 1,
-            all: 1,
+            count: 1,
           },
         ]
       : [];
   const alike = [...groups.values()].filter((g) => g.count > 0);
-  const own = alike.map(({ numbers, count, index }): BillWire => {
+  const own = alike.map(({ numbers, count, index }): ToCut => {
     const { stock, cutMm, reserveMm } = plan.wires[index]!;
     return {
       role: 'frame',
@@ -102,15 +104,14 @@ function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): BillWire[] 
       wire: kindOfWire(stock),
       cutMm,
       tailsMm: reserveMm,
-      one: count,
-      all: count,
+      count,
     };
   });
   return [...own, ...lastLink];
 }
 
 /** The wires of the joints between links. */
-const jointWires = (row: LinkPlan | null): BillWire[] => {
+const jointWires = (row: LinkPlan | null): ToCut[] => {
   const wire = row?.joint.wire;
   if (!row || !wire || row.joints === 0) return [];
   const { cutMm } = row.joint;
@@ -121,26 +122,12 @@ const jointWires = (row: LinkPlan | null): BillWire[] => {
       wire: kindOfWire(wire),
       cutMm,
       tailsMm: 0,
-      one: row.joints,
-      all: row.joints,
+      count: row.joints,
     },
   ];
 };
 
-/** Alike things together: their numbers added up. */
-function together<T extends { readonly one: number }>(
-  list: readonly T[],
-  nameOf: (one: T) => string,
-): T[] {
-  const found = new Map<string, T>();
-  for (const next of list) {
-    const before = found.get(nameOf(next));
-    found.set(nameOf(next), { ...next, one: next.one + (before?.one ?? 0) });
-  }
-  return [...found.values()];
-}
-
-/** What rings weigh is in the chain of the maker's choice, not in the plan. */
+/** Rings are bought: what they weigh is not known. */
 const RING_NAME = 'Jump ring to join a part';
 
 /**
@@ -154,9 +141,10 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
   const row = answer?.ok ? answer.plan : null;
   const links = row?.links ?? 1;
   const times = new Map(on.map((d) => [d, itemTimes(piece, plan, d) * links]));
-  const inAll = <T extends { readonly one: number }>(x: T): T & Amount => ({
+  const inAll = <T extends { readonly count: number }>({ count, ...x }: T) => ({
     ...x,
-    all: x.one * made,
+    one: count,
+    all: count * made,
   });
   const itemWires = on.flatMap((d) =>
     d.wires.map(({ role, name, wire, cutMm, tailsMm, count }) => ({
@@ -165,7 +153,7 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
       wire: kindOfWire(wire),
       cutMm,
       tailsMm,
-      one: count * times.get(d)!,
+      count: count * times.get(d)!,
     })),
   );
   const wires: BillWire[] = [
@@ -177,7 +165,7 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
     ).sort((a, b) => b.cutMm - a.cutMm),
   ].map(inAll);
   const lengths = together(
-    wires.map((w) => ({ wire: w.wire, one: w.one * w.cutMm })),
+    wires.map((w) => ({ wire: w.wire, count: w.one * w.cutMm })),
     (l) => keyOf(l.wire),
   ).map(inAll);
   const rings = piece.parts
@@ -186,17 +174,17 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
   const things = together(
     [
       ...on.flatMap((d) =>
-        d.beads.map((b) => ({ name: b.bead.name, bead: b.bead, one: b.count * times.get(d)! })),
+        d.beads.map((b) => ({ name: b.bead.name, bead: b.bead, count: b.count * times.get(d)! })),
       ),
       ...dotBeads(piece, links),
-      ...(row?.joint.beads ?? []).map((bead) => ({ name: bead.name, bead, one: row!.joints })),
+      ...(row?.joint.beads ?? []).map((bead) => ({ name: bead.name, bead, count: row!.joints })),
       ...(piece.links?.clasp.kind === 'bought' && row
-        ? [{ name: 'Clasp', bead: null, one: 1 }]
+        ? [{ name: 'Clasp', bead: null, count: 1 }]
         : []),
       ...on.flatMap((d) =>
-        d.findings.map((f) => ({ name: f.name, bead: null, one: f.count * times.get(d)! })),
+        d.findings.map((f) => ({ name: f.name, bead: null, count: f.count * times.get(d)! })),
       ),
-      ...(rings > 0 ? [{ name: RING_NAME, bead: null, one: rings }] : []),
+      ...(rings > 0 ? [{ name: RING_NAME, bead: null, count: rings }] : []),
     ],
     (t) => JSON.stringify([t.name, t.bead]),
   ).map(inAll);
@@ -223,11 +211,11 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
 }
 
 /** Beads that stand for the dots of letters. */
-const dotBeads = (piece: Piece, one: number): { name: string; bead: null; one: number }[] =>
+const dotBeads = (piece: Piece, count: number): { name: string; bead: null; count: number }[] =>
   piece.shapes
     .flatMap((s) => s.beads)
     .map((b) => ({
       name: `Bead of ${Number(b.acrossMm.toFixed(1))} mm for a dot`,
       bead: null,
-      one,
+      count,
     }));

@@ -136,7 +136,9 @@ export function linkPlan(piece: Piece, plan: Plan): LinkAnswer | null {
 /** How much more the hook takes than the loop in its place. */
 function hookOf(clasp: Clasp, plan: Plan, { wire, eye }: Placed): LinkPlan['hook'] {
   if (clasp.kind !== 'hook') return null;
-  const { ends, stock } = plan.wires[wire]!;
+  const { ends, stock, closed } = plan.wires[wire]!;
+  // Loops at a seam hold each other: neither is an end of its own.
+  if (closed) return null;
   const hook: WireEnd = { kind: 'hook', insideMm: clasp.insideMm, legMm: clasp.legMm, tailMm: 0 };
   const d = stock.diameterMm;
   return { wire, moreMm: endLength(hook, d) - endLength(ends[eye.which], d) };

@@ -3,17 +3,19 @@ import { kindOf } from '../item';
 import type { Part, Piece } from '../piece';
 import type { Plan } from '../plan';
 
-/** A part may hang on one that hangs on another; more than this is a ring of parts. */
-const DEEPEST = 20;
-
-/** How many of a part one piece has: of seven legs with three drops each there are twenty-one drops. */
+/**
+ * How many of a part one piece has: of seven legs with three drops each there are twenty-one drops. Parts
+ * that hang on each other in a ring count once each.
+ */
 export function partTimes(piece: Piece, part: Part): number {
-  let times = part.count;
-  let host = piece.parts.find((p) => p.id === part.to);
-  for (let i = 0; host && i < DEEPEST; i++) {
-    times *= host.count;
-    const { to } = host;
-    host = piece.parts.find((p) => p.id === to);
+  const counted = new Set<Part>();
+  let next: Part | undefined = part;
+  let times = 1;
+  while (next && !counted.has(next)) {
+    counted.add(next);
+    times *= next.count;
+    const { to }: Part = next;
+    next = piece.parts.find((p) => p.id === to);
   }
   return times;
 }

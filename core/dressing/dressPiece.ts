@@ -28,7 +28,7 @@ function isPierced(piece: Piece, plan: Plan): boolean {
 }
 
 /** Items alike in all but their number, together. */
-function together<T extends { readonly count: number }>(
+export function together<T extends { readonly count: number }>(
   list: readonly T[],
   keyOf: (item: T) => string,
 ): T[] {

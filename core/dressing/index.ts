@@ -1,5 +1,5 @@
 /** Dressing: all items of a piece laid on its bent figure, with their sums; edits and variants of them. */
-export { dressPiece, type Dressing } from './dressPiece';
+export { dressPiece, together, type Dressing } from './dressPiece';
 export { freshItemId, stretchPlace, withItem, withoutItem, withRemedy } from './edit';
 export { eyesOf, isIn, type Eye } from './eyes';
 export { frameHoles, groundOf, type FormedGround, type WireHole } from './ground';

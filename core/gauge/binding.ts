@@ -1,5 +1,5 @@
 import type { Dressing } from '../dressing';
-import type { Piece } from '../piece';
+import { leadStock, type Piece } from '../piece';
 import { METAL_FACTS, type Metal } from '../wire';
 import { asGauge, say, type Said } from '../words';
 import { plasticMoment } from './limits';
@@ -49,7 +49,7 @@ export function bindingFor(
   frame: Size,
   frameFlowMPa: number,
 ): BindingAdvice {
-  const { leastMm, mostMm } = bindingRange(piece.wire.metal, frame.diameterMm, frameFlowMPa);
+  const { leastMm, mostMm } = bindingRange(leadStock(piece).metal, frame.diameterMm, frameFlowMPa);
   const row = frame.awg === null ? METRIC_SIZES : GAUGE_SIZES;
   const fit = row.filter(
     (s) => s.common && s.diameterMm >= leastMm - 1e-9 && s.diameterMm <= mostMm + 1e-9,

@@ -44,7 +44,8 @@ export function joinParts(book: TaskBook): void {
 /** Links are joined to a row when each is finished, with joints that are made beside them. */
 export function joinLinks(book: TaskBook): void {
   const { piece, plan } = book;
-  if (!piece.links || !linkPlan(piece, plan)?.ok) return;
+  const answer = linkPlan(piece, plan);
+  if (!piece.links || !answer?.ok) return;
   const chain = book.put({ id: 'links', kind: 'chain', title: say`Join the links to a row` });
   for (const { wire } of book.works) {
     for (const task of book.formedBy(wire)) book.before(task, chain, 'part-finished');
@@ -52,7 +53,7 @@ export function joinLinks(book: TaskBook): void {
   for (const d of book.items) book.before(taskOf(d), chain, 'part-finished');
   for (const part of piece.parts) book.before(`part:${part.id}`, chain, 'part-finished');
   for (const task of ['harden', 'solder', 'shape']) book.before(task, chain, 'part-finished');
-  if (piece.links.joint.kind !== 'direct') {
+  if (answer.plan.joints > 0) {
     const title =
       piece.links.joint.kind === 'ring'
         ? say`Make the rings`

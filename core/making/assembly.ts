@@ -1,6 +1,6 @@
 import { dressPiece, withItem, withoutItem, type Dressing } from '../dressing';
 import type { Kit } from '../forming';
-import type { Piece } from '../piece';
+import { leadStock, type Piece } from '../piece';
 import { insteadOf, type DressItem } from '../item';
 import { planPiece, type Bench, type Plan } from '../plan';
 import { stepsOf, type WireSteps } from '../steps';
@@ -99,7 +99,7 @@ function candidates(piece: Piece, ring: readonly Precedence[]): OrderRemedy[] {
     }
   }
   for (const item of involved) {
-    for (const { label, item: other } of insteadOf(item, piece.wire)) {
+    for (const { label, item: other } of insteadOf(item, leadStock(piece))) {
       const change: OrderChange = other
         ? { kind: 'item', item: other }
         : { kind: 'without', id: item.id };

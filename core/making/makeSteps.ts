@@ -270,9 +270,10 @@ function jointOrders({ piece, row }: Making): Said[] {
 function chainOrders({ piece, row }: Making): Said[] {
   const clasp = piece.links?.clasp;
   if (!clasp || !row) return [];
-  const between = row.joint.wire
-    ? say`, ${counted(row.joints, 'joint', 'joints')} between them`
-    : '';
+  const between =
+    row.joints > 0
+      ? say`, ${counted(row.joints, 'joint', 'joints')} between them${clasp.kind === 'bought' ? ' and beside the clasp' : ''}`
+      : '';
   const closing = {
     none: say`Join the last link to the first.`,
     bought: say`Put the clasp on the last loop.`,

@@ -1,4 +1,5 @@
 import { Plus } from 'lucide-react';
+import { RadioGroup } from 'radix-ui';
 import { useState } from 'react';
 import {
   changeWire,
@@ -121,18 +122,20 @@ function StockChoice({
 }) {
   const unit = useUnit();
   return (
-    <div role="radiogroup" aria-label="The piece’s wires" className="space-y-1">
+    <RadioGroup.Root
+      aria-label="The piece’s wires"
+      value={chosen ?? ''}
+      onValueChange={(id) => choose(id === '' ? null : id)}
+      className="space-y-1"
+    >
       {stocks.map((s) => {
         const own = (plan?.wires ?? []).filter((w) => w.stock.id === s.id);
         const cutMm = own.reduce((sum, w) => sum + w.cutMm, 0);
         const on = s.id === chosen;
         return (
-          <button
+          <RadioGroup.Item
             key={s.id ?? ''}
-            type="button"
-            role="radio"
-            aria-checked={on}
-            onClick={() => choose(s.id)}
+            value={s.id ?? ''}
             className={`flex min-h-11 w-full items-center gap-2.5 rounded-md border px-2.5 py-1 text-left text-sm ${
               on ? 'border-patina bg-patina-wash' : 'border-line bg-raised hover:border-patina'
             }`}
@@ -149,10 +152,10 @@ function StockChoice({
                 ? 'no line yet'
                 : `${own.length} ${own.length === 1 ? 'line' : 'lines'}, ${printLength(cutMm, unit)}`}
             </span>
-          </button>
+          </RadioGroup.Item>
         );
       })}
-    </div>
+    </RadioGroup.Root>
   );
 }
 
