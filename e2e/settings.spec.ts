@@ -1,7 +1,16 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { test } from './test';
-import { openPiece, openWorkshop, planned, stage, type } from './workshop';
+import {
+  importSvg,
+  newPiece,
+  openPiece,
+  openWorkshop,
+  planned,
+  SQUARE_AND_CIRCLE,
+  stage,
+  type,
+} from './workshop';
 
 test('inches lead everywhere once chosen', async ({ page }) => {
   await openWorkshop(page);
@@ -146,6 +155,31 @@ test.describe('the accessibility rules, in light and dark', () => {
     await page.getByRole('button', { name: 'Place a motif' }).click();
     await page.getByRole('radio', { name: 'round a circle' }).click();
     await check(page, 'motif');
+  });
+
+  test('are passed by several wires and by links', async ({ page }) => {
+    await newPiece(page);
+    await importSvg(page, 'two.svg', SQUARE_AND_CIRCLE);
+    await planned(page);
+    await stage(page, 'Wire');
+    await page.getByRole('button', { name: 'Another kind for wire 1' }).click();
+    const wires = page.getByRole('radiogroup', { name: 'The piece’s wires' });
+    const [main, second] = [/Main wire/, /Second wire/].map((name) =>
+      wires.getByRole('radio', { name }),
+    );
+    await expect(second!).toBeChecked();
+    await second!.focus();
+    // A key held as long as a finger holds it: the choice follows while it is down.
+    await page.keyboard.press('ArrowUp', { delay: 120 });
+    await expect(main!).toBeChecked();
+    await page.keyboard.press('ArrowDown', { delay: 120 });
+    await expect(second!).toBeChecked();
+    await check(page, 'several wires');
+    await stage(page, 'Dressing');
+    await page.getByRole('checkbox', { name: 'It is one link of a bracelet or chain' }).check();
+    await expect(page.getByRole('alert')).toContainText('a loop at each of its two ends');
+    await page.getByRole('radio', { name: 'beaded joints' }).click();
+    await check(page, 'links');
   });
 
   test('are passed by routes and tracing', async ({ page }) => {
