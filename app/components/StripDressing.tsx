@@ -24,8 +24,9 @@ function onStrip({ fromMm, toMm }: Span, lengthMm: number): { fromMm: number; to
 /** The stretches of one wire that are dressed. */
 export const spansOn = ({ items }: Dressing, wire: number, lengthMm: number): StripSpan[] =>
   items.flatMap(({ item, spans, beads }) =>
+    // What the wire makes on its way is a stretch of the strip itself.
     spans.flatMap((s, i) =>
-      s.wire === wire
+      s.wire === wire && !kindOf(item).traits.onTheWay
         ? onStrip(s, lengthMm).map((part, k) => ({
             id: `${item.id}-${i}-${k}`,
             look: kindOf(item).traits.strip,

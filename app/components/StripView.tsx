@@ -3,7 +3,7 @@ import { Popover } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
 import type { Dressing } from '@core/dressing';
 import type { Piece } from '@core/piece';
-import { alongBlank, type Plan, type PlannedBend, type WirePlan } from '@core/plan';
+import { alongBlank, takenOnBlank, type Plan, type PlannedBend, type WirePlan } from '@core/plan';
 import { bareLength, degrees, printBoth, printLength, type LengthUnit } from '@core/units';
 import { usePointer, useWorkbench } from '~/state/workbench';
 import { useBendShift } from '~/state/useBendShift';
@@ -235,8 +235,18 @@ function Band({
           rx={Math.min(3, thick / 3)}
           fill="url(#strip-wire)"
         />
-        <Allowance from={x(0)} to={x(wire.startMm)} thick={thick} />
-        <Allowance from={x(bodyEnd - wire.endMm)} to={x(bodyEnd)} thick={thick} />
+        <Allowance from={x(0)} to={x(wire.heldMm.start)} thick={thick} name="hold" />
+        <Allowance from={x(wire.heldMm.start)} to={x(wire.startMm)} thick={thick} name="end" />
+        {takenOnBlank(wire).map((t, i) => (
+          <OnTheWay key={i} from={x(t.fromMm)} to={x(t.toMm)} thick={thick} name={t.name} />
+        ))}
+        <Allowance
+          from={x(bodyEnd - wire.endMm)}
+          to={x(bodyEnd - wire.heldMm.end)}
+          thick={thick}
+          name="end"
+        />
+        <Allowance from={x(bodyEnd - wire.heldMm.end)} to={x(bodyEnd)} thick={thick} name="hold" />
         <DressedSpans
           spans={dressed}
           x={(mm) => x(alongBlank(wire, mm))}
@@ -280,7 +290,53 @@ function nearBend(wire: WirePlan, mm: number, within: number): number | null {
   return (best as { i: number } | null)?.i ?? null;
 }
 
-function Allowance({ from, to, thick }: { from: number; to: number; thick: number }) {
+/** Wire that is used up on the way, as one block at its true length. */
+function OnTheWay({ from, to, thick, name }: Stretch) {
+  const width = Math.max(2, to - from);
+  const strokes = Math.max(1, Math.floor(width / 4));
+  return (
+    <g pointerEvents="none">
+      <rect
+        x={from}
+        width={width}
+        y={BODY_Y - thick / 2 - 2}
+        height={thick + 4}
+        rx={2}
+        fill="var(--patina)"
+        fillOpacity={0.3}
+        stroke="var(--patina)"
+      />
+      <path
+        d={Array.from({ length: strokes }, (_, i) => {
+          const at = from + ((i + 0.5) * width) / strokes;
+          return `M${at - 1.5} ${BODY_Y + thick / 2 + 1}L${at + 1.5} ${BODY_Y - thick / 2 - 1}`;
+        }).join('')}
+        stroke="var(--patina)"
+        strokeWidth={1}
+      />
+      {width > 6 * name.length && (
+        <text
+          x={from + width / 2}
+          y={BODY_Y + thick / 2 + 30}
+          textAnchor="middle"
+          fontSize={11}
+          fill="var(--patina)"
+        >
+          {name.toLowerCase()}
+        </text>
+      )}
+    </g>
+  );
+}
+
+interface Stretch {
+  from: number;
+  to: number;
+  thick: number;
+  name: string;
+}
+
+function Allowance({ from, to, thick, name }: Stretch) {
   if (to - from < 0.5) return null;
   return (
     <g pointerEvents="none">
@@ -300,7 +356,7 @@ function Allowance({ from, to, thick }: { from: number; to: number; thick: numbe
           fontSize={11}
           fill="var(--soft)"
         >
-          end
+          {name}
         </text>
       )}
     </g>

@@ -1,7 +1,7 @@
 import { isRefused, together, type Dressing } from '../dressing';
 import type { Bead, WireRole } from '../item';
 import type { Piece } from '../piece';
-import type { Plan } from '../plan';
+import { trimmedMm, type Plan } from '../plan';
 import { wireMassG, type Metal, type Temper } from '../wire';
 import type { Said } from '../words';
 import { linkPlan, type LinkPlan } from './links';
@@ -90,20 +90,21 @@ function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): ToCut[] {
             name: 'The last link, with its hook',
             wire: kindOfWire(last.stock),
             cutMm: last.cutMm + hook.moreMm,
-            tailsMm: last.reserveMm,
+            tailsMm: trimmedMm(last),
             count: 1,
           },
         ]
       : [];
   const alike = [...groups.values()].filter((g) => g.count > 0);
   const own = alike.map(({ numbers, count, index }): ToCut => {
-    const { stock, cutMm, reserveMm } = plan.wires[index]!;
+    const wire = plan.wires[index]!;
+    const { stock, cutMm } = wire;
     return {
       role: 'frame',
       name: wireNames(numbers, plan.wires.length),
       wire: kindOfWire(stock),
       cutMm,
-      tailsMm: reserveMm,
+      tailsMm: trimmedMm(wire),
       count,
     };
   });

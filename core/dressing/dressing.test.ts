@@ -31,6 +31,17 @@ const RING = newPath(
   true,
 );
 
+/** Out 30 mm and back, beside itself. */
+const LEG = newPath(
+  'l',
+  [
+    { x: 0, y: 0 },
+    { x: 30, y: 0 },
+    { x: 0, y: 0 },
+  ],
+  false,
+);
+
 function dressed(paths: FigurePath[], item: DressItem): Dressed {
   const piece = pieceOf(paths, [item]);
   const { items } = dressPiece(piece, planPiece(piece));
@@ -50,11 +61,14 @@ describe('every kind', () => {
       });
       expect(dressSchema.parse(item)).toEqual(item);
       const on = kindOf({ kind }).place === 'free' ? { ...item, on: stretch(0, 0, 0) } : item;
-      const bound = on.kind === 'bind' ? { ...on, strands: 1 } : on;
-      const d = dressed([RING], bound);
+      // A lone ring has nothing to go round, and no leg that runs out and back.
+      const alone = 'strands' in on && on.strands === null ? { ...on, strands: 1 } : on;
+      const leg = { ...on, on: stretch(30, 0, 0) };
+      const d = kind === 'own-twist' ? dressed([LEG], leg) : dressed([RING], alone);
       expect(told(d.title)).not.toBe('');
       expect(d.problems.filter((p) => p.refused)).toEqual([]);
-      if (kind !== 'flatten') expect(d.wires.length + d.beads.length).toBeGreaterThan(0);
+      const taken = d.wires.length + d.beads.length + d.own.length;
+      if (kind !== 'flatten') expect(taken).toBeGreaterThan(0);
       expect(d.marks.length).toBeGreaterThan(0);
       // It goes from worker to page as plain data.
       expect(structuredClone(d)).toEqual(d);

@@ -44,5 +44,10 @@ export function stretchPlace(plan: Plan, span: Span): StretchPlace | null {
   const wire = plan.wires[span.wire];
   const spot = wire && placeOnWire(wire, (span.fromMm + span.toMm) / 2);
   if (!spot) return null;
-  return { x: spot.at.x, y: spot.at.y, lengthMm: Math.max(0, span.toMm - span.fromMm) };
+  return {
+    x: spot.at.x,
+    y: spot.at.y,
+    lengthMm: Math.max(0, span.toMm - span.fromMm),
+    headingRad: Math.atan2(spot.direction.y, spot.direction.x),
+  };
 }

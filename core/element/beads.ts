@@ -33,3 +33,16 @@ export function beadsOn(stretchMm: number, spacingMm: number): { count: number; 
   const count = Math.floor(stretchMm / spacingMm + 1e-9);
   return { count, leftMm: Math.max(0, stretchMm - count * spacingMm) };
 }
+
+/**
+ * Round an ellipse with these half axes, mm (Ramanujan, off by less than 0.01 % up to 3 : 1; exact for
+ * a circle).
+ */
+export const ellipseRound = (a: number, b: number): number => {
+  const h = ((a - b) / (a + b)) ** 2;
+  return Math.PI * (a + b) * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h)));
+};
+
+/** Half way round a bead, from one mouth of its hole to the other, along the middle of the wire, mm. */
+export const halfRoundBead = (lengthMm: number, acrossMm: number, diameterMm: number): number =>
+  ellipseRound((lengthMm + diameterMm) / 2, (acrossMm + diameterMm) / 2) / 2;

@@ -1,5 +1,13 @@
 /** Elements: the length of wire that one feature uses, and sizes that things are worn in. */
-export { beadsOn, beadSpacing, holeNeeded, MOST_PASSES, sagOver } from './beads';
+export {
+  beadsOn,
+  beadSpacing,
+  ellipseRound,
+  halfRoundBead,
+  holeNeeded,
+  MOST_PASSES,
+  sagOver,
+} from './beads';
 export {
   bundleRound,
   bundleWrap,

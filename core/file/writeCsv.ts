@@ -1,5 +1,5 @@
 import { stocksOf, type Piece } from '../piece';
-import { alongBlank, type Plan } from '../plan';
+import { alongBlank, takenOnBlank, type Plan } from '../plan';
 import { stepsOf, turnWord } from '../steps';
 import { degrees, nominalAwg, printNumber } from '../units';
 import { inWords } from '../words';
@@ -89,6 +89,10 @@ export function writeBendsCsv(piece: Piece, plan: Plan): string {
       );
     });
   });
+  const used = plan.wires.flatMap((w, i) =>
+    takenOnBlank(w).map((t) => row(i + 1, t.name, mm(t.fromMm), mm(t.toMm))),
+  );
+  if (used.length > 0) lines.push('', row('wire', 'on the way', 'from mm', 'to mm'), ...used);
   lines.push('', row('wire', 'part', 'count', 'length mm'));
   plan.wires.forEach((w, i) => {
     for (const part of w.parts) lines.push(row(i + 1, part.name, part.count, mm(part.lengthMm)));

@@ -11,14 +11,7 @@ import {
 } from '../geometry';
 import { kindOf } from '../item';
 import type { Piece } from '../piece';
-import {
-  alongBlank,
-  nearestWire,
-  placedEnds,
-  placeOnWire,
-  type Plan,
-  type WirePlan,
-} from '../plan';
+import { gainUpTo, nearestWire, placedEnds, placeOnWire, type Plan, type WirePlan } from '../plan';
 import { wireMassG } from '../wire';
 
 /** Something with weight at a place. */
@@ -139,16 +132,24 @@ export function hangPlaces(piece: Piece, plan: Plan, dressing: Dressing | null):
 }
 
 /** What each item that goes on weighs, where its weight acts. A drop swings free: it pulls where it hangs. */
-export function itemMasses(dressing: Dressing | null, places: readonly HangPlace[]): PointMass[] {
+export function itemMasses(
+  plan: Plan,
+  dressing: Dressing | null,
+  places: readonly HangPlace[],
+): PointMass[] {
   return (dressing?.items ?? []).flatMap((d): PointMass[] => {
     if (isRefused(d)) return [];
     const holds = isHanger(d) && places.some((p) => distance(p.on, d.place) < NEAR_MM);
     if (holds) return [];
     const beads = d.beads.reduce((sum, b) => sum + b.count * b.bead.grams, 0);
     const findings = d.findings.reduce((sum, f) => sum + f.count * f.grams, 0);
+    const own = d.own.reduce((sum, { wire, lengthMm }) => {
+      const { metal, diameterMm } = plan.wires[wire]!.stock;
+      return sum + wireMassG(metal, diameterMm, lengthMm);
+    }, 0);
     const wires = d.wires.reduce(
       (sum, w) => sum + w.count * wireMassG(w.wire.metal, w.wire.diameterMm, w.cutMm - w.tailsMm),
-      0,
+      own,
     );
     const marks = d.marks.flatMap((m) => (m.kind === 'bead' ? [{ at: m.at, bead: m.bead }] : []));
     if (!kindOf(d.item).traits.swings && marks.length > 0) {
@@ -229,6 +230,9 @@ function highestOver(
   return best;
 }
 
+/** What a wire took for its figure up to a place, mm: hammered stretches took less. */
+const taken = ({ gains }: WirePlan, mm: number): number => mm - gainUpTo(gains, mm);
+
 /** How a piece hangs with all that is on it; null while there is no wire. */
 export function hangDressed(piece: Piece, plan: Plan, dressing: Dressing | null): HangState | null {
   const places = hangPlaces(piece, plan, dressing);
@@ -241,11 +245,11 @@ export function hangDressed(piece: Piece, plan: Plan, dressing: Dressing | null)
       const perMm = wireMassG(on.stock.metal, on.stock.diameterMm, 1);
       return points.slice(1).map((b, i) => ({
         at: { x: (points[i]!.x + b.x) / 2, y: (points[i]!.y + b.y) / 2 },
-        grams: perMm * (alongBlank(on, s[i + 1]!) - alongBlank(on, s[i]!)),
+        grams: perMm * (taken(on, s[i + 1]!) - taken(on, s[i]!)),
       }));
     }),
     ...endMasses(plan),
-    ...itemMasses(dressing, places),
+    ...itemMasses(plan, dressing, places),
   ];
   const massG = masses.reduce((sum, m) => sum + m.grams, 0);
   if (!(massG > 0)) return null;

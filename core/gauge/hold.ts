@@ -171,7 +171,7 @@ export function holdOf(
   let [wireG, restG] = [0, 0];
   for (const b of mesh.beams) wireG += grams(b);
   for (const end of endMasses(plan)) wireG += end.grams;
-  for (const m of itemMasses(dressing, hang?.places ?? [])) restG += m.grams;
+  for (const m of itemMasses(plan, dressing, hang?.places ?? [])) restG += m.grams;
   if (hung) {
     const pull = (grams: number): Vec => scale(down, JOLT * G * grams);
     for (const b of mesh.beams) {
@@ -183,7 +183,7 @@ export function holdOf(
     for (const end of endMasses(plan)) {
       forceAt(own, nodeNear(nodes, end.on), pull(end.grams));
     }
-    for (const m of itemMasses(dressing, hang?.places ?? [])) {
+    for (const m of itemMasses(plan, dressing, hang?.places ?? [])) {
       forceAt(rest, nodeNear(nodes, m.at), pull(m.grams));
     }
   }

@@ -13,6 +13,7 @@ export const COUNT_WORDS = {
   wraps: 'wraps',
   'band-over': 'bands over the top',
   bound: 'crossings bound',
+  bundle: 'wires together',
   'coil-turn': 'turns of the coil',
   girth: 'turns round the girth',
   'wrap-back': 'wraps at the back',
@@ -26,6 +27,9 @@ export interface Counted {
   readonly what: CountKey;
   readonly count: number;
 }
+
+/** Whether it is counted off one by one: wires that lie together are there at once. */
+export const isCountedOff = ({ what, count }: Counted): boolean => what !== 'bundle' && count > 1;
 
 const KEYS: ReadonlyMap<string, string> = new Map(
   Object.entries(COUNT_WORDS).map(([key, words]): [string, string] => [words, key]),

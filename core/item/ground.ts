@@ -26,28 +26,32 @@ export interface Beside {
   /** position on that wire's blank */
   readonly mm: number;
   readonly at: Vec;
+  /** the way it runs there */
+  readonly direction: Vec;
   readonly farMm: number;
-  /** how far to the right its middle is, mm */
-  readonly side: number;
 }
 
-/** The bent figure that items are laid on. */
-export interface Ground {
-  /** the frame's wire, and its thickness, at the place of the item that is laid */
-  readonly wire: Thread;
-  readonly frameMm: number;
+/** Wires as they are bent, before anything goes on them. */
+export interface FormedWires {
   /** the thickness of each formed wire, mm */
   readonly thickMm: readonly number[];
   /** the formed wires */
   readonly lines: readonly MeasuredLine[];
+  /** the stretch of wire that a place means; null where there is no wire */
+  readonly runAt: (on: StretchPlace) => Run | null;
+  /** all other passes of wire beside or over a run's middle, each where it comes nearest; the nearest first */
+  readonly passesBeside: (run: Run, withinMm: number) => readonly Beside[];
+}
+
+/** The bent figure that items are laid on. */
+export interface Ground extends FormedWires {
+  /** the frame's wire, and its thickness, at the place of the item that is laid */
+  readonly wire: Thread;
+  readonly frameMm: number;
   /** where wires lie over each other */
   readonly crossings: readonly Vec[];
   /** the figure's middle by weight; null where nothing is drawn */
   readonly center: Vec | null;
-  /** the stretch of wire that a place means; null where there is no wire */
-  readonly runAt: (on: StretchPlace) => Run | null;
-  /** other passes of wire beside or over a run's middle: the nearest of each wire, the nearest first */
-  readonly passesBeside: (run: Run, withinMm: number) => readonly Beside[];
   /** where something hangs: the lowest point of an eye nearby, else of the wire itself */
   readonly hangPoint: (on: Vec) => Vec | null;
 }

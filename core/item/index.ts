@@ -2,19 +2,20 @@
  * Item: every kind of thing that a bent figure is dressed with, each in a file of its own (`kinds/`), and
  * what they have in common. Forms, limits, scaling, menus, order rules and drawings follow from these.
  */
-export { BIND_REACH } from './kinds/bind';
+export { BIND_REACH } from './bundle';
 export { BEAD_SIZES, BEAD_TONES, beadSchema, plainBead, type Bead, type BeadTone } from './bead';
 export {
   middleMm,
   outside,
   spotsOf,
   type Beside,
+  type FormedWires,
   type Ground,
   type Run,
   type Span,
   type Spot,
 } from './ground';
-export { COUNT_WORDS, countKeyOf, type Counted, type CountKey } from './counts';
+export { COUNT_WORDS, countKeyOf, isCountedOff, type Counted, type CountKey } from './counts';
 export type { FrameHole, ItemTie, ItemWear, Nature, OrderWords, Traits } from './kind';
 export { ITEM_GROUPS } from './kind';
 export type {
@@ -22,6 +23,7 @@ export type {
   DressMark,
   FindingUse,
   Layout,
+  OwnUse,
   Problem,
   Remedy,
   WireRole,

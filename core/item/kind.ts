@@ -3,8 +3,8 @@ import type { Field, Fields } from '../field';
 import { say, type Said } from '../words';
 import type { Bead } from './bead';
 import type { CountKey } from './counts';
-import type { Ground } from './ground';
-import type { ItemLike, Layout } from './layout';
+import type { FormedWires, Ground } from './ground';
+import type { ItemLike, Laid, OwnUse } from './layout';
 import { stretchSchema, type StretchPlace } from './place';
 import type { Stiffening } from './stiffness';
 import type { Thread } from './thread';
@@ -12,6 +12,7 @@ import type { Thread } from './thread';
 export const ITEM_GROUPS = [
   'Beads',
   'Wraps and strands',
+  'The wire itself, on its way',
   'Weaves',
   'Settings and findings',
   'Hammer',
@@ -39,6 +40,8 @@ export interface Traits {
   readonly crosses?: boolean;
   /** threaded on the frame's own wire, among its bends */
   readonly threaded?: boolean;
+  /** the wire that it is on makes it on its way, between two of its bends or beyond the figure */
+  readonly onTheWay?: boolean;
   /** the frame's own wire is hammered flat */
   readonly hammers?: boolean;
   /** would be bent with a figure that is brought out of the plane: comes after */
@@ -54,7 +57,7 @@ export interface Traits {
   /** how it looks on the strip */
   readonly strip?: 'beads' | 'flat' | 'turns';
   /** where a new one begins, if there is such a place */
-  readonly begins?: 'crossing' | 'hang';
+  readonly begins?: 'crossing' | 'hang' | 'fold';
 }
 
 /** What some items of a kind are and others are not. */
@@ -136,7 +139,7 @@ interface Facts<K extends string> {
 // Methods, not functions as values, so that the registry can ask any kind about any item.
 interface Work<I> {
   /** where it lies, what it takes and how it looks; null where there is no wire for it */
-  layout(ground: Ground, item: I): Layout | null;
+  layout(ground: Ground, item: I): Laid | null;
   /** what the hands do, line by line */
   orders(item: I, words: OrderWords): readonly Said[];
   nature?(item: I): Nature;
@@ -149,6 +152,8 @@ interface Work<I> {
   stiffens?(ground: Ground, item: I): Stiffening | null;
   ties?(ground: Ground, item: I): readonly ItemTie[];
   wear?(ground: Ground, item: I): ItemWear | null;
+  /** what it takes of the wires that it is on: the plan asks before anything is laid */
+  takes?(wires: FormedWires, item: I): readonly OwnUse[];
   /** how the frame's wire is hammered */
   hammered?(item: I): { thickMm: number; spread: number; ahead: boolean };
   instead?(item: I, frame: Thread): readonly Instead[];

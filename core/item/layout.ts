@@ -48,6 +48,15 @@ export interface WireUse {
   readonly count: number;
 }
 
+/** What the wire that an item is on uses up there, beyond what is drawn: wound, looped or twisted on the way. */
+export interface OwnUse {
+  readonly wire: number;
+  /** where it begins, on the figure, mm from the wire's first end */
+  readonly atMm: number;
+  readonly lengthMm: number;
+  readonly name: string;
+}
+
 export interface BeadUse {
   readonly bead: Bead;
   readonly count: number;
@@ -85,13 +94,20 @@ export interface Layout<Item extends ItemLike = ItemLike> {
   readonly title: Said;
   readonly counts: readonly Counted[];
   readonly wires: readonly WireUse[];
+  /** what it takes of the piece's own wires: in their cut lengths */
+  readonly own: readonly OwnUse[];
   readonly beads: readonly BeadUse[];
   readonly findings: readonly FindingUse[];
   readonly spans: readonly Span[];
+  /** places of wires that must be formed as far as there: what is bound or gone round */
+  readonly held?: readonly { readonly wire: number; readonly mm: number }[];
   readonly marks: readonly DressMark[];
   readonly notes: readonly Said[];
   readonly problems: readonly Problem<Item>[];
 }
+
+/** A layout as its kind makes it: what is taken of the piece's own wires is asked apart. */
+export type Laid = Omit<Layout, 'own'>;
 
 /** A layout without beads, findings, notes and problems. */
 export const BARE = { beads: [], findings: [], notes: [], problems: [] } as const;

@@ -17,6 +17,10 @@ import { framedBead } from './kinds/framedBead';
 import { guided } from './kinds/guided';
 import { lacing } from './kinds/lacing';
 import { net } from './kinds/net';
+import { ownBead } from './kinds/ownBead';
+import { ownLoop } from './kinds/ownLoop';
+import { ownTwist } from './kinds/ownTwist';
+import { ownWraps } from './kinds/ownWraps';
 import { rosette } from './kinds/rosette';
 import { strands } from './kinds/strands';
 import { twist } from './kinds/twist';
@@ -44,6 +48,10 @@ const KINDS = [
   weave,
   net,
   lacing,
+  ownWraps,
+  ownBead,
+  ownLoop,
+  ownTwist,
   cage,
   finding,
   flatten,
@@ -90,10 +98,12 @@ function soundRemedy(remedy: Remedy): Remedy<DressItem>[] {
 
 /** An item as it lies on its figure; null where there is no wire for it. Remedies that could not be kept are left out. */
 export function layItem(ground: Ground, item: DressItem): Layout<DressItem> | null {
-  const laid = kindOf(item).layout(ground, item);
+  const kind = kindOf(item);
+  const laid = kind.layout(ground, item);
   return (
     laid && {
       ...laid,
+      own: kind.takes?.(ground, item) ?? [],
       problems: laid.problems.map((p) => ({ ...p, remedies: p.remedies.flatMap(soundRemedy) })),
     }
   );

@@ -35,15 +35,16 @@ export function itemTasks(book: TaskBook): void {
     const id = taskOf(d);
     book.put({ id, kind: 'dress', title: d.title, itemId: d.item.id });
     const { traits } = kindOf(d.item);
-    // Threaded beads were placed among the bends already.
-    if (traits.threaded) continue;
+    heldFirst(book, d);
+    // What is threaded, or made on the way, was placed among the bends already.
+    if (traits.threaded || traits.onTheWay) continue;
     const spanned = [...new Set(d.spans.map((s) => s.wire))];
     for (const wire of spanned.length > 0 ? spanned : book.works.map((w) => w.wire)) {
       if (traits.hammers) {
         afterItsBends(book, d, wire);
         continue;
       }
-      book.before(book.lastBendOf(wire), id, 'frame-bent');
+      frameBent(book, d, wire);
       if ((traits.fills || traits.round) && book.plan.wires[wire]?.closed) {
         for (const g of book.endsOf(wire)) book.before(g.id, id, 'frame-closed');
       }
@@ -51,15 +52,46 @@ export function itemTasks(book: TaskBook): void {
   }
 }
 
+/** The task after which a stretch of a wire is bent. */
+function bentTask(book: TaskBook, wire: number, fromMm: number, toMm: number): string {
+  const work = book.works.find((w) => w.wire === wire);
+  const step = work ? bentBy(work, fromMm, toMm) : 0;
+  const group = book.groups.get(wire)?.find((g) => g.from <= step && step <= g.to);
+  return group?.id ?? book.cutOf(wire);
+}
+
+/** What is bound, or gone round, is bent as far as there: on one wire all that lies between. */
+function heldFirst(book: TaskBook, d: Dressed): void {
+  const [span] = d.spans;
+  if (!span) return;
+  const here = (span.fromMm + span.toMm) / 2;
+  for (const { wire, mm } of d.held ?? []) {
+    const [from, to] = wire === span.wire ? [Math.min(here, mm), Math.max(here, mm)] : [mm, mm];
+    book.before(bentTask(book, wire, from, to), taskOf(d), 'there-first');
+  }
+}
+
+/**
+ * A frame is bent before it is dressed. What only holds wires together at one place may come as soon as
+ * they are bent there, if the maker wishes so.
+ */
+function frameBent(book: TaskBook, d: Dressed, wire: number): void {
+  const id = taskOf(d);
+  const last = book.lastBendOf(wire);
+  const span = d.spans.find((s) => s.wire === wire);
+  if (!d.held?.length || !span) {
+    book.before(last, id, 'frame-bent');
+    return;
+  }
+  book.before(bentTask(book, wire, span.fromMm, span.toMm), id, 'frame-bent');
+  book.before(last, id, 'rest-bent', { soft: true });
+}
+
 function afterItsBends(book: TaskBook, d: Dressed, wire: number): void {
   const id = taskOf(d);
   const span = d.spans.find((s) => s.wire === wire);
-  const work = book.works.find((w) => w.wire === wire);
-  if (!span || !work) return;
-  const step = bentBy(work, span.fromMm, span.toMm);
-  const group = book.groups.get(wire)?.find((g) => g.from <= step && step <= g.to);
-  const why = 'bent-before-flat';
-  book.before(group?.id ?? book.cutOf(wire), id, why);
+  if (!span) return;
+  book.before(bentTask(book, wire, span.fromMm, span.toMm), id, 'bent-before-flat');
   for (const g of book.endsOf(wire)) book.before(id, g.id, 'grows', { soft: g.end !== 'seam' });
 }
 

@@ -1,10 +1,10 @@
 import { itemTimes, linkPlan, partTimes, wireTimes, type LinkPlan } from '../bill';
 import { endKindOf } from '../end';
-import type { Dressing } from '../dressing';
+import type { Dressed, Dressing } from '../dressing';
 import type { Kit } from '../forming';
-import { COUNT_WORDS, kindOf, type Counted } from '../item';
+import { COUNT_WORDS, isCountedOff, kindOf, type Counted } from '../item';
 import type { Piece } from '../piece';
-import { stockWords, type Plan } from '../plan';
+import { stockWords, takenOnBlank, type Plan } from '../plan';
 import {
   bendOrder,
   endWords,
@@ -218,14 +218,27 @@ function piercing({ piece, plan, dressing }: Making): { readonly metal: Metal } 
   return own?.stock ?? item?.wires[0]?.wire ?? piece.wire;
 }
 
+/** Where on its blank a wire makes something on its way, and what it takes. */
+function onTheWayWords(plan: Plan, { item, own }: Dressed): Said | null {
+  const [first] = own;
+  if (!first) return null;
+  const all = own.reduce((sum, o) => sum + o.lengthMm, 0);
+  const wire = plan.wires[first.wire]!;
+  const from = takenOnBlank(wire).find((t) => t.itemId === item.id)?.fromMm;
+  const of = plan.wires.length > 1 ? say` of wire ${first.wire + 1}` : '';
+  return from === undefined
+    ? null
+    : say`${asLength(from)} from the first end${of}; takes ${asLength(all)} of it`;
+}
+
 function dressSteps(making: Making, task: Task): MakeStep[] {
-  const { dressing, assembly, piece } = making;
+  const { dressing, assembly, piece, plan } = making;
   const d = dressing.items.find((i) => i.item.id === task.itemId);
   if (!d) return [];
   const [main] = d.wires;
   const kind = kindOf(d.item);
   const nature = kind.nature?.(d.item);
-  const counted = d.counts.filter((c) => c.count > 1);
+  const counted = d.counts.filter(isCountedOff);
   return [
     step(task, {
       title: d.title,
@@ -234,6 +247,7 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
         : main
           ? say`${asLength(main.cutMm)}`
           : null,
+      subline: onTheWayWords(plan, d),
       orders: dressOrders(d),
       counts: counted,
       tool: kind.tool ? say`${kind.tool}` : null,

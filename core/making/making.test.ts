@@ -117,7 +117,7 @@ describe('assembly', () => {
       'wire:0:cut',
       'wire:0:bends:0',
       'item:b',
-      'wire:0:bends:1',
+      'wire:0:bends:2',
       'wire:0:ends',
       'finish',
       'compare',

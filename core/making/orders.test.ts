@@ -1,6 +1,13 @@
 import { describe, expect, it, test } from 'vitest';
 import { dressPiece, type Dressed } from '../dressing';
-import { DRESS_KINDS, newDressItem, plainBead, type DressItem, type DressKind } from '../item';
+import {
+  DRESS_KINDS,
+  kindOf,
+  newDressItem,
+  plainBead,
+  type DressItem,
+  type DressKind,
+} from '../item';
 import { newPath, newPiece, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { inWords } from '../words';
@@ -49,7 +56,8 @@ describe('orders to the hands', () => {
     expect(text).not.toMatch(/undefined|NaN|null|\s\s/);
   });
 
-  test.each(KINDS.filter((k) => !['beads', 'flatten'].includes(k)))(
+  const ownWire = (kind: DressKind): boolean => kindOf({ kind }).traits.onTheWay ?? false;
+  test.each(KINDS.filter((k) => !['beads', 'flatten'].includes(k) && !ownWire(k)))(
     '%s: says what to cut, of which wire',
     (kind) => {
       expect(orders(kind)).toMatch(/Cut (\d+ × )?\d+\.\d mm of \d\.\d\d mm [a-z ]+ for: /);

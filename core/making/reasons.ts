@@ -4,6 +4,10 @@ export const REASONS = {
   'part-finished': 'a part is finished before it is joined',
   'beads-before-closing': 'beads are threaded before the end is closed',
   'beads-before-bends': 'beads are threaded before the wire is bent beyond them',
+  'on-the-way': 'the wire makes it on its way: before it is bent beyond',
+  'before-the-end': 'it lies on the wire before its end',
+  'there-first': 'what it goes round is there first',
+  'rest-bent': 'handier when all is bent',
   'glued-last': 'ends are tucked before they are glued',
   'ends-after-bends': 'ends are worked when all is bent',
   'bent-on-spool': 'the wire is bent while it is on the spool',
@@ -48,4 +52,5 @@ export const PLAIN_REASONS: ReadonlySet<Reason> = new Set([
   'straight-first',
   'frame-bent',
   'ends-after-bends',
+  'rest-bent',
 ]);

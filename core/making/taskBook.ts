@@ -86,6 +86,14 @@ export class TaskBook {
     if (first !== then) this.precedences.push({ first, then, why, ...more });
   }
 
+  /** The task that a kept name means: stages of bending were once numbered. */
+  known(id: string): string {
+    if (this.tasks.some((t) => t.id === id)) return id;
+    const [, wire, stage] = /^wire:(\d+):bends:(\d+)$/.exec(id) ?? [];
+    const bends = this.groups.get(Number(wire))?.filter((g) => g.end === null);
+    return bends?.[Number(stage)]?.id ?? id;
+  }
+
   cutOf(wire: number): string {
     return `wire:${wire}:cut`;
   }

@@ -23,7 +23,7 @@ export function taskGraph(
   joinLinks(book);
   afterwards(book);
   for (const { first, then } of piece.making.order) {
-    book.before(first, then, 'wished', { wished: true });
+    book.before(book.known(first), book.known(then), 'wished', { wished: true });
   }
   return { tasks: book.tasks, precedences: book.precedences };
 }

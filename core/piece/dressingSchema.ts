@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { beadSchema, threadSchema } from '../item';
+import { beadSchema, pointSchema, threadSchema } from '../item';
 
 const size = z.number().positive().max(1_000);
 
@@ -104,6 +104,8 @@ export const makingSchema = z.strictObject({
   pair: z.enum(['single', 'one-by-one', 'together']),
   /** how many, or how many pairs */
   copies: z.number().int().min(1).max(MOST_COPIES),
+  /** bends with which another stage of bending begins, by the places where wishes for them are kept */
+  stages: z.array(pointSchema).max(200),
   /** steps wished after others, by their ids */
   order: z.array(z.strictObject({ first: z.string().max(80), then: z.string().max(80) })).max(200),
 });
@@ -117,5 +119,6 @@ export const DEFAULT_MAKING: MakingChoices = {
   patina: false,
   pair: 'single',
   copies: 1,
+  stages: [],
   order: [],
 };

@@ -79,9 +79,14 @@ export function mapFigure(piece: Piece, m: Affine): Piece {
     });
   const moved = <T extends Vec>(p: T): T => ({ ...p, ...applyAffine(m, p) });
   const factor = similarityFactor(m) ?? 1;
-  const stretched = (p: StretchPlace): StretchPlace => ({
+  const turned = (rad: number): number => {
+    const way = { x: Math.cos(rad), y: Math.sin(rad) };
+    return Math.atan2(m.b * way.x + m.d * way.y, m.a * way.x + m.c * way.y);
+  };
+  const stretched = ({ headingRad, ...p }: StretchPlace): StretchPlace => ({
     ...moved(p),
     lengthMm: p.lengthMm * factor,
+    ...(headingRad !== undefined && { headingRad: turned(headingRad) }),
   });
   const { route, picture } = piece;
   return {
@@ -94,6 +99,7 @@ export function mapFigure(piece: Piece, m: Affine): Piece {
       const there = 'to' in item ? { ...item, on, to: stretched(item.to) } : { ...item, on };
       return isMirror(m) ? mirroredItem(there) : there;
     }),
+    making: { ...piece.making, stages: piece.making.stages.map(moved) },
     hang: piece.hang && moved(piece.hang),
     route: route && {
       ...route,

@@ -53,6 +53,12 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     links: null,
     making: isRecord(making) ? { ...making, copies: 1 } : making,
   }),
+  // Version 8 knows what a wire does on its way, bends in stages, and what hands hold a wire by.
+  ({ making, ...record }) => ({
+    ...record,
+    version: 8,
+    making: isRecord(making) ? { ...making, stages: [] } : making,
+  }),
 ];
 
 const header = z.object({ format: z.string(), version: z.number().int().min(0).optional() });

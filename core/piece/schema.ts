@@ -36,6 +36,9 @@ export type Seam = z.infer<typeof seamSchema>;
 
 const stockId = z.string().min(1).max(60);
 
+/** What a hand holds a wire by while it works one of its ends, cut off afterwards; of ends that need none 0. */
+const handlingSchema = z.strictObject({ startMm: extra, endMm: extra });
+
 export const pathSchema = z.strictObject({
   id: z.string().min(1).max(60),
   closed: z.boolean(),
@@ -47,6 +50,7 @@ export const pathSchema = z.strictObject({
   touches: z.literal(true).optional(),
   /** which of the piece's further wires it is made of; without it of the main one */
   stock: stockId.optional(),
+  handling: handlingSchema.optional(),
 });
 export type FigurePath = z.infer<typeof pathSchema>;
 
@@ -119,12 +123,13 @@ export const pictureSchema = z.strictObject({
 });
 export type TracedPicture = z.infer<typeof pictureSchema>;
 
-/** What is chosen about one wire of a route: its ends, and which of the piece's further wires it is of. */
+/** What is chosen about one wire of a route: its ends, what it is held by, and which of the piece's wires it is of. */
 const wireEndsSchema = z.strictObject({
   start: endSchema,
   end: endSchema,
   seam: seamSchema,
   stock: stockId.optional(),
+  handling: handlingSchema.optional(),
 });
 export type WireEnds = z.infer<typeof wireEndsSchema>;
 
@@ -171,7 +176,7 @@ export const WORK_ORIGINS = ['first', 'last', 'middle'] as const;
 export type WorkOrigin = (typeof WORK_ORIGINS)[number];
 
 export const PIECE_FORMAT = 'hush-road.piece';
-export const PIECE_VERSION = 7;
+export const PIECE_VERSION = 8;
 
 export const pieceSchema = z
   .strictObject({

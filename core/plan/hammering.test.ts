@@ -129,15 +129,19 @@ describe('marks on a blank of which stretches are hammered', () => {
       share: fc.double({ min: 0.01, max: 0.6, noNaN: true }),
     });
     const at = fc.double({ min: -5, max: 200, noNaN: true });
+    const use = fc.record({ atMm: at, lengthMm: fc.double({ min: 0.5, max: 60, noNaN: true }) });
+    const uses = fc.array(use, { maxLength: 4 });
     fc.assert(
-      fc.property(fc.array(gain, { maxLength: 4 }), at, at, (list, mm, other) => {
+      fc.property(fc.array(gain, { maxLength: 4 }), uses, at, at, (list, used, mm, other) => {
         let to = 0;
         const gains = list.map(({ gap, long, share }) => {
           const fromMm = to + gap;
           to = fromMm + long;
           return { fromMm, toMm: to, share };
         });
-        const wire = { startMm: 7 * D, gains };
+        const taken = used.map((u) => ({ ...u, name: 'Wraps', itemId: 'a' }));
+        taken.sort((a, b) => a.atMm - b.atMm);
+        const wire = { startMm: 7 * D, gains, taken };
         expect(alongFigure(wire, alongBlank(wire, mm))).toBeCloseTo(mm, 9);
         expect(alongBlank(wire, Math.max(mm, other))).toBeGreaterThanOrEqual(
           alongBlank(wire, Math.min(mm, other)),

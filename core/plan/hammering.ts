@@ -1,9 +1,8 @@
 import { flattened } from '../element';
-import type { MeasuredLine } from '../geometry';
 import { kindOf } from '../item';
 import type { Piece } from '../piece';
 import type { Gain } from './blank';
-import { nearestWire } from './nearestWire';
+import type { formedWires } from './formedWires';
 
 /** What hammering gives a wire: the stretches apart and in order, and how many wishes they came of. */
 export interface Hammered {
@@ -15,29 +14,24 @@ export interface Hammered {
  * Stretches that are hammered longer take less wire, where the maker wished it reckoned ahead: a
  * finished stretch L needs L / factor of wire. What would lie past an end of the wire is not hammered,
  * and of two wishes for one place the one that gives more holds.
- * @param wires the formed wires, each with its developed length and thickness
  */
 export function hammeredWires(
   piece: Piece,
-  wires: readonly {
-    readonly line: MeasuredLine;
-    readonly lengthMm: number;
-    readonly diameterMm: number;
-  }[],
+  { lines, thickMm, footAt }: ReturnType<typeof formedWires>,
 ): Hammered[] {
-  const lines = wires.map((w) => w.line);
   const wished = lines.map(() => ({ gains: new Array<Gain>(), count: 0 }));
   for (const item of piece.dressing) {
     const hammered = kindOf(item).hammered?.(item);
     if (!hammered?.ahead) continue;
-    const foot = nearestWire(lines, item.on);
+    const foot = footAt(item.on);
     if (!foot) continue;
-    const { lengthMm: all, diameterMm } = wires[foot.wire]!;
-    const { lengthFactor } = flattened(diameterMm, hammered.thickMm, hammered.spread);
+    const line = lines[foot.wire]!;
+    const all = line.s.at(-1) ?? 0;
+    const { lengthFactor } = flattened(thickMm[foot.wire]!, hammered.thickMm, hammered.spread);
     const half = item.on.lengthMm / 2;
     const share = 1 - 1 / lengthFactor;
     // On a closed wire what lies past the seam goes on at its other end.
-    for (const by of lines[foot.wire]!.closed && 2 * half < all ? [-all, 0, all] : [0]) {
+    for (const by of line.closed && 2 * half < all ? [-all, 0, all] : [0]) {
       const fromMm = Math.max(0, foot.mm - half + by);
       const toMm = Math.min(all, foot.mm + half + by);
       if (toMm > fromMm) wished[foot.wire]!.gains.push({ fromMm, toMm, share });

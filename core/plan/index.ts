@@ -1,7 +1,17 @@
 /** Plan: from a piece to everything its screens, sheet and files show. One pure function. */
 export type { Advice, Remedy } from './advice';
 export { breachRemedy, breachWords } from './breachWords';
-export { alongBlank, alongFigure, type Gain, type OnBlank } from './blank';
+export { bendNear } from './bendNear';
+export { formedWires } from './formedWires';
+export {
+  alongBlank,
+  alongFigure,
+  gainUpTo,
+  takenOnBlank,
+  type Gain,
+  type OnBlank,
+  type Taken,
+} from './blank';
 export { bendLabels, type BendLabel } from './labels';
 export { endShapes, placedEnds, type PlacedEnd } from './endShapes';
 export type { Hang } from './hang';
@@ -12,6 +22,7 @@ export { nearestWire, type WireFoot } from './nearestWire';
 export { formedLine, formedShapes, placeOnWire, type Formed, type WireCrossing } from './places';
 export {
   planPiece,
+  trimmedMm,
   type Bench,
   type Plan,
   type PlannedBend,

@@ -2,6 +2,7 @@ import { loopLength } from '../element';
 import { endForm, type WireEnd } from '../end';
 import type { FigurePath, Piece } from '../piece';
 import type { Strip } from '../strip';
+import type { Taken } from './blank';
 
 /** One named part of a cut length. */
 export interface LengthPart {
@@ -15,16 +16,20 @@ export interface Allowances {
   readonly startMm: number;
   readonly endMm: number;
   readonly reserveMm: number;
+  /** what its ends are held by, beyond what they keep: in `startMm` and `endMm`, and cut off afterwards */
+  readonly heldMm: { readonly start: number; readonly end: number };
 }
 
 /**
- * What both ends take beyond the developed figure, mm. A closed figure has a seam instead.
+ * What both ends, and what is used up on the way, take beyond the developed figure, mm. A closed figure has a seam instead.
  * @param hammered what hammering gives, and at how many places: it need not be cut
+ * @param taken what is used up on the way: those of one name are one part
  */
 export function allowancesOf(
   piece: Piece,
   path: FigurePath,
   hammered: { readonly gainMm: number; readonly count: number } = { gainMm: 0, count: 0 },
+  taken: readonly Taken[] = [],
 ): Allowances & { parts: LengthPart[] } {
   const d = piece.wire.diameterMm;
   const parts: LengthPart[] = [];
@@ -42,9 +47,14 @@ export function allowancesOf(
   };
   let startMm = 0;
   let endMm = 0;
+  const heldMm = { start: 0, end: 0 };
   if (!path.closed) {
-    startMm = end(path.start, 'start');
+    const { handling } = path;
+    heldMm.start = put('hold-start', 'To hold by, first end', handling?.startMm ?? 0);
+    startMm = heldMm.start + end(path.start, 'start');
     endMm = end(path.end, 'end');
+    heldMm.end = put('hold-end', 'To hold by, last end', handling?.endMm ?? 0);
+    endMm += heldMm.end;
   } else if (path.seam.join === 'overlap') {
     endMm = put('overlap', 'Overlap at the seam', path.seam.overlapMm);
   } else if (path.seam.join === 'loops') {
@@ -56,8 +66,13 @@ export function allowancesOf(
     const { gainMm, count } = hammered;
     parts.push({ id: 'hammering', name: 'Gained by hammering', count, lengthMm: -gainMm });
   }
+  for (const name of new Set(taken.map((t) => t.name))) {
+    const own = taken.filter((t) => t.name === name);
+    const lengthMm = own.reduce((sum, t) => sum + t.lengthMm, 0);
+    put(`way-${kebab(name)}`, name, lengthMm, own.length);
+  }
   const reserveMm = put('reserve', 'Reserve, trimmed at the end', piece.reserveMm);
-  return { startMm, endMm, reserveMm, parts };
+  return { startMm, endMm, reserveMm, heldMm, parts };
 }
 
 const kebab = (name: string): string => name.toLowerCase().replaceAll(' ', '-');

@@ -21,12 +21,14 @@ import type { Route } from '../route';
 import { isBend, marksOf, shiftRoom, type Mark, type Strip } from '../strip';
 import { wireMassG } from '../wire';
 import { adviceFor, type Advice } from './advice';
-import { alongBlank, gainUpTo, type OnBlank } from './blank';
+import { alongBlank, gainUpTo, takenInAll, type OnBlank } from './blank';
+import { formedWires } from './formedWires';
 import { formPath } from './formPath';
 import { hammeredWires } from './hammering';
 import { hangOf, type Hang } from './hang';
 import { allowancesOf, developedParts, type Allowances, type LengthPart } from './lengths';
 import { bareLine, crossingsOf, formedLine, placeOnWire, type WireCrossing } from './places';
+import { takenOnTheWay } from './onTheWay';
 import { routedFigure } from './routed';
 import { alongsideWish, asidesOf, type Aside } from './sideBySide';
 import type { Breach } from './laws';
@@ -102,7 +104,7 @@ export interface Plan {
   readonly crossings: readonly WireCrossing[];
   readonly advice: readonly Advice[];
   readonly hang: Hang | null;
-  /** everything cut, reserve excluded */
+  /** everything cut but what is trimmed: the reserve, and what ends are held by */
   readonly massG: number;
   readonly totalCutMm: number;
   /** the flow stress of the wire that leads, MPa, and whether a test coil gave it */
@@ -154,21 +156,31 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
   const lines = asDrawn
     ? bare
     : strips.map((strip, n) => formedLine({ strip, asides: beside[n] ?? [] }));
-  const hammered = hammeredWires(
-    piece,
-    lines.map((line, n) => ({ line, lengthMm: strips[n]!.developedMm, diameterMm: thick[n]! })),
+  const formed = formedWires(
+    built.map(({ strip, path, stock }, n) => ({
+      strip,
+      asides: beside[n] ?? [],
+      closed: path.closed,
+      developedMm: strip.developedMm,
+      diameterMm: stock.diameterMm,
+    })),
+    lines,
   );
+  const hammered = hammeredWires(piece, formed);
+  const onTheWay = takenOnTheWay(piece, formed);
   const wires = built.map((b, n): WirePlan => {
     const { path, stock, own, strip, drawnMm, stray, seamAt } = b;
+    const taken = onTheWay[n]!;
+    const takenMm = takenInAll(taken);
     const { overbend } = stock;
     const asides = beside[n] ?? [];
     const placed = { strip, asides };
     const { gains, count } = hammered[n]!;
     const gainMm = gainUpTo(gains, strip.developedMm);
-    const allowances = allowancesOf(own, path, { gainMm, count });
-    const { startMm, endMm, reserveMm } = allowances;
-    const onBlank = { startMm, gains };
-    const middleOfBlank = strip.developedMm / 2 - gainMm / 2 + startMm;
+    const allowances = allowancesOf(own, path, { gainMm, count }, taken);
+    const { startMm, endMm, reserveMm, heldMm } = allowances;
+    const onBlank = { startMm, gains, taken };
+    const middleOfBlank = (strip.developedMm - gainMm + takenMm) / 2 + startMm;
     let stepFrom = startMm;
     const pieceOf = strip.pieces.flatMap((p, i) => (isBend(p) ? [i] : []));
     const bends = marksOf(strip).map((mark, i): PlannedBend => {
@@ -212,12 +224,14 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
       asides,
       bends,
       developedMm: strip.developedMm,
-      cutMm: strip.developedMm - gainMm + startMm + endMm + reserveMm,
+      cutMm: strip.developedMm - gainMm + takenMm + startMm + endMm + reserveMm,
       parts: [...developedParts(strip), ...allowances.parts],
       startMm,
       endMm,
       reserveMm,
+      heldMm,
       gains,
+      taken,
       drawnMm,
       corrections: b.corrections,
       wished: b.wished,
@@ -240,12 +254,16 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
       wires.map((w) => wireG(w.stock, 1)),
       piece.hang,
     ),
-    massG: wires.reduce((sum, w) => sum + wireG(w.stock, w.cutMm - w.reserveMm), 0),
+    massG: wires.reduce((sum, w) => sum + wireG(w.stock, w.cutMm - trimmedMm(w)), 0),
     totalCutMm: wires.reduce((sum, w) => sum + w.cutMm, 0),
     flowMPa: lead.flowMPa,
     measured: lead.measured,
   };
 }
+
+/** What is cut off a wire once it is worked, mm. */
+export const trimmedMm = ({ reserveMm, heldMm }: Allowances): number =>
+  reserveMm + heldMm.start + heldMm.end;
 
 const wireG = ({ metal, diameterMm }: PieceStock, mm: number): number =>
   wireMassG(metal, diameterMm, mm);

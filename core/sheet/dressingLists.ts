@@ -5,7 +5,7 @@ import { DEFAULT_KIT, type Kit } from '../forming';
 import { perp, type Vec } from '../geometry';
 import { assemblyOf, makeSteps, type MakeStep } from '../making';
 import type { Piece } from '../piece';
-import { alongBlank, stockWords, type Plan } from '../plan';
+import { alongBlank, stockWords, takenOnBlank, type Plan } from '../plan';
 import { printBoth, printLength, printNumber, type LengthUnit } from '../units';
 import { inWords, type Said } from '../words';
 import { wrapped, type Block } from './blocks';
@@ -130,6 +130,12 @@ function placeWords(d: Dressed, plan: Plan, unit: LengthUnit): string {
   if (!span) return '';
   const wire = plan.wires.length > 1 ? `wire ${span.wire + 1}, ` : '';
   const on = plan.wires[span.wire]!;
+  const used = takenOnBlank(on).filter((t) => t.itemId === d.item.id);
+  const [first] = used;
+  if (first) {
+    const mm = used.reduce((sum, t) => sum + t.lengthMm, 0);
+    return `${wire}${printLength(mm, unit)} at ${printLength(first.fromMm, unit)} from the first end`;
+  }
   const from = alongBlank(on, span.fromMm);
   const to = alongBlank(on, span.toMm);
   return `${wire}${printLength(from, unit)} to ${printLength(to, unit)} from the first end`;

@@ -1,5 +1,5 @@
 import type { Piece } from '../piece';
-import { alongBlank, type WirePlan } from '../plan';
+import { alongBlank, takenOnBlank, type WirePlan } from '../plan';
 import type { WorkMarks } from '../steps';
 import { bareLength, type LengthUnit, printLength } from '../units';
 import { MARGIN_MM, rule, words, type Item, type Paper } from './items';
@@ -51,8 +51,17 @@ function oneRow(
   ] as const) {
     stretch(a, b, (p, q) => [rule(p, y, q, y, Math.min(d, 0.5), 'soft', 1.5)]);
   }
-  stretch(bodyStart, bodyStart + wire.startMm, (a, b) => bracket(a, b, y, 'end'));
-  stretch(bodyEnd - wire.endMm, bodyEnd, (a, b) => bracket(a, b, y, 'end'));
+  const { heldMm } = wire;
+  const named = (a: number, b: number, name: string): void =>
+    stretch(bodyStart + a, bodyStart + b, (p, q) => bracket(p, q, y, name));
+  const bodyMm = wire.cutMm - wire.reserveMm;
+  named(0, heldMm.start, 'hold');
+  named(heldMm.start, wire.startMm, 'end');
+  named(bodyMm - wire.endMm, bodyMm - heldMm.end, 'end');
+  named(bodyMm - heldMm.end, bodyMm, 'hold');
+  for (const t of takenOnBlank(wire)) {
+    stretch(bodyStart + t.fromMm, bodyStart + t.toMm, (a, b) => turns(a, b, y, d, t.name));
+  }
   const inOrder = [...marks.marks].sort((a, b) => a.bend - b.bend);
   if (marks.middleMarkMm !== null) {
     const at = marks.middleMarkMm;
@@ -95,6 +104,23 @@ function oneRow(
     items.push(words(x(to) + 1.2, y + 0.9, '...', { sizeMm: 3 }));
   }
   return items;
+}
+
+/** Wire that is used up on the way: a band of strokes with its name. */
+function turns(a: number, b: number, y: number, d: number, name: string): Item[] {
+  const count = Math.max(1, Math.round((b - a) / 1.6));
+  const strokes = Array.from({ length: count }, (_, i) => {
+    const at = a + ((i + 0.5) * (b - a)) / count;
+    return rule(at - 0.4, y + d / 2 + 0.5, at + 0.4, y - d / 2 - 0.5, 0.15, 'soft');
+  });
+  const label = name.toLowerCase();
+  const fits = b - a > 1.2 * label.length;
+  return [
+    ...strokes,
+    ...(fits
+      ? [words((a + b) / 2, y + 10.4, label, { sizeMm: 2.2, anchor: 'middle' as const })]
+      : []),
+  ];
 }
 
 function bracket(a: number, b: number, y: number, label: string): Item[] {

@@ -63,7 +63,13 @@ export function endWords(
   } else {
     const first = only === 'end' ? null : endOrder(start, 'the first end', over);
     const last = only === 'start' ? null : endOrder(end, 'the last end', over);
-    parts.push(...[first, last].filter((order) => order !== null));
+    const { heldMm } = wire;
+    const cutOff = (mm: number, where: string): Said[] =>
+      mm > 0 ? [say`Cut off the ${asBoth(mm)} that ${where} was held by.`] : [];
+    if (first) parts.push(first);
+    if (only !== 'end') parts.push(...cutOff(heldMm.start, 'the first end'));
+    if (last) parts.push(last);
+    if (only !== 'start') parts.push(...cutOff(heldMm.end, 'the last end'));
   }
   if (piece.reserveMm > 0 && only !== 'start')
     parts.push(say`Trim the reserve of ${asBoth(piece.reserveMm)}.`);

@@ -1,5 +1,5 @@
 import type { WorkOrigin } from '../piece';
-import { placeOnWire, type Plan, type WireCrossing, type WirePlan } from '../plan';
+import { alongBlank, placeOnWire, type Plan, type WireCrossing, type WirePlan } from '../plan';
 import type { Vec } from '../geometry';
 import { WireField } from './enclosed';
 import type { Arm } from './ways';
@@ -75,7 +75,7 @@ export function tailMoves(plan: Plan, index: number, originMm: number): TailMove
   const field = fieldOf(plan, index);
   const laid = { 'towards-last': originMm, 'towards-first': originMm };
   const before: Partial<Record<Arm, Pass>> = {};
-  const cutEnds = { 'towards-last': wire.endMm, 'towards-first': wire.startMm };
+  const bodyMm = wire.cutMm - wire.reserveMm;
   return later.map((pass): TailMove => {
     const arm: Arm = pass.atMm >= originMm ? 'towards-last' : 'towards-first';
     const last = before[arm];
@@ -88,13 +88,14 @@ export function tailMoves(plan: Plan, index: number, originMm: number): TailMove
       const fifth = (pass.atMm - last.atMm) / 5;
       space = field.spaceAt(placesOn(wire, last.atMm + fifth, pass.atMm - fifth));
     }
-    const rest = arm === 'towards-last' ? wire.developedMm - pass.atMm : pass.atMm;
+    const along = alongBlank(wire, pass.atMm);
+    const rest = arm === 'towards-last' ? bodyMm - along : along;
     const threads = changes && space !== 'open';
     return {
       crossing: pass.crossing,
       kind: threads ? 'thread' : pass.over ? 'over' : 'behind',
       towards: threads ? (pass.over ? 'front' : 'back') : null,
-      pullMm: threads ? rest + cutEnds[arm] : 0,
+      pullMm: threads ? rest : 0,
       atMm: pass.atMm,
       arm,
       narrow: threads && space === 'none',

@@ -54,7 +54,7 @@ export function workMarks(wire: WirePlan, from: WorkOrigin, middleMm = middleOf(
     const arm: Arm = from === 'first' ? 'towards-last' : 'towards-first';
     const order = from === 'first' ? outwards : outwards.reverse();
     // The zero is the cut end, before what that end takes.
-    const zeroMm = from === 'first' ? 0 : alongBlank(wire, developedMm) + wire.endMm;
+    const zeroMm = from === 'first' ? 0 : wire.cutMm - wire.reserveMm;
     const marks = order.map((i) => markOn(wire, i, arm, originMm, zeroMm));
     return { from, marks: stepped(marks), originMm, middleMarkMm: null, reserveAt };
   }
@@ -75,7 +75,7 @@ export function workMarks(wire: WirePlan, from: WorkOrigin, middleMm = middleOf(
 
 /** Half way along the figure's part of the blank, as a place on the figure. */
 const middleOf = (wire: WirePlan): number =>
-  alongFigure(wire, (wire.startMm + alongBlank(wire, wire.developedMm)) / 2);
+  alongFigure(wire, (wire.startMm + wire.cutMm - wire.reserveMm - wire.endMm) / 2);
 
 /** @param zeroMm where distances count from, on the blank */
 function markOn(

@@ -1,8 +1,11 @@
 import { ArrowDown, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { REASONS, withOrderChange, type Assembly, type Conflict } from '@core/making';
+import { bendNear } from '@core/plan';
+import { NumberField } from '~/components/NumberField';
+import { bendWords } from '~/components/StripView';
 import { Button, Picker, Section } from '~/components/ui';
-import { useEdit, usePiece } from '~/state/workbench';
+import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { useWords } from '~/state/useWords';
 
 /** In which order the piece is made, why, and what contradicts itself. */
@@ -44,6 +47,7 @@ export function OrderSection({ assembly }: { assembly: Assembly | null }) {
           </li>
         ))}
       </ol>
+      <Stages />
       <Wishes assembly={assembly} />
     </Section>
   );
@@ -80,6 +84,73 @@ function ConflictBox({ conflict }: { conflict: Conflict }) {
         )}
       </div>
     </div>
+  );
+}
+
+/** Bends in stages: what is done between two of them can then be wished there. */
+function Stages() {
+  const edit = useEdit();
+  const { making } = usePiece();
+  const { planState, settings } = useWorkbench();
+  const { plan } = planState;
+  const [wire, setWire] = useState(0);
+  const [bend, setBend] = useState(2);
+  const wires = plan?.wires.filter((w) => w.bends.length > 1) ?? [];
+  const own = plan?.wires[wire] ?? wires[0];
+  if (!plan || !own || wires.length === 0) return null;
+  const { stages } = making;
+  const set = (next: typeof stages): void =>
+    edit((p) => ({ ...p, making: { ...p.making, stages: next } }));
+  const words = (w: number, b: number): string =>
+    `${plan.wires.length > 1 ? `Wire ${w + 1}, ` : ''}${bendWords(plan.wires[w]!.bends[b]!, b, settings.unit)}`;
+  const chosen = Math.min(bend, own.bends.length);
+  const spot = own.bends[chosen - 1]?.spot;
+  const known = stages.some((s) => spot && s.x === spot.x && s.y === spot.y);
+  return (
+    <details className="rounded-md border border-line px-3 py-2 text-sm">
+      <summary className="cursor-pointer">
+        Bend in stages{stages.length > 0 && ` (${stages.length + 1})`}
+      </summary>
+      <div className="mt-2 space-y-2">
+        {stages.map((s, i) => {
+          const found = bendNear(plan, s);
+          return (
+            <p key={i} className="flex items-center justify-between gap-2">
+              <span>
+                {found ? words(found.wire, found.bend) : 'A bend that is no longer there'}{' '}
+                <span className="text-soft">begins a stage</span>
+              </span>
+              <Button look="quiet" onClick={() => set(stages.filter((_, j) => j !== i))}>
+                Join
+              </Button>
+            </p>
+          );
+        })}
+        {plan.wires.length > 1 && (
+          <Picker
+            label="Stage of wire"
+            value={String(plan.wires.indexOf(own))}
+            options={plan.wires.map((_, i) => ({ value: String(i), label: `Wire ${i + 1}` }))}
+            onChange={(i) => setWire(Number(i))}
+          />
+        )}
+        <NumberField
+          label="A stage begins with bend"
+          value={chosen}
+          min={2}
+          max={Math.max(2, own.bends.length)}
+          decimals={0}
+          onChange={setBend}
+        />
+        {spot && <p className="text-xs text-soft">{words(plan.wires.indexOf(own), chosen - 1)}</p>}
+        <Button
+          disabled={!spot || own.bends.length < 2 || known}
+          onClick={() => spot && set([...stages, { x: spot.x, y: spot.y }])}
+        >
+          Part it there
+        </Button>
+      </div>
+    </details>
   );
 }
 

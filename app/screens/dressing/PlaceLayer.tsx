@@ -80,7 +80,9 @@ function Handles({
   const middle = (run.fromMm + run.toMm) / 2;
   const slide = (to: Vec): void => {
     const foot = nearestWire(ground.lines, to);
-    if (foot) set({ x: foot.at.x, y: foot.at.y, lengthMm: on.lengthMm });
+    const there =
+      foot && stretchPlace(ground.plan, { wire: foot.wire, fromMm: foot.mm, toMm: foot.mm });
+    if (there) set({ ...there, lengthMm: on.lengthMm });
   };
   const stretchTo = (which: 'from' | 'to', to: Vec): void => {
     const line = ground.lines[run.wire];

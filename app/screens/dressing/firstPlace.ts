@@ -95,9 +95,17 @@ export function firstPlace(
   }
   if (place === 'points') return { on: at(0.25, 0), to: at(0.75, 0) };
   if (place === 'stretch') return { on: at(0.5, length), to: inside };
-  const [crossing] = plan.crossings;
-  if (traits.begins === 'crossing' && crossing)
-    return { on: { ...crossing.at, lengthMm: 0 }, to: inside };
+  const spot = (mm: number): StretchPlace => at(mm / total, 0);
+  const crossing = plan.crossings.find((c) => c.firstWire === wire || c.secondWire === wire);
+  if (traits.begins === 'crossing' && crossing) {
+    return {
+      // Of two passes of one wire the later one goes round the one that is there.
+      on: spot(crossing.secondWire === wire ? crossing.secondMm : crossing.firstMm),
+      to: inside,
+    };
+  }
+  const fold = own.bends.find((b) => b.kind === 'fold');
+  if (traits.begins === 'fold' && fold) return { on: spot(fold.middleMm), to: inside };
   const hangs = traits.begins === 'hang' ? plan.hang?.from : null;
   return { on: hangs ? { x: hangs.x, y: hangs.y, lengthMm: 0 } : at(0.5, 0), to: inside };
 }

@@ -17,7 +17,7 @@ export function EndsSection() {
   const wire = wires[Math.min(index, wires.length - 1)];
   if (!wire) return null;
   const number = wires.indexOf(wire);
-  const { start, end, seam } = wireChoices(piece, wire.pathId);
+  const { start, end, seam, handling = NONE_HELD } = wireChoices(piece, wire.pathId);
   const set = (change: Partial<WireEnds>): void =>
     edit((p) => changeWire(p, wire.pathId, (own) => ({ ...own, ...change })));
   const shown = { diameterMm: wire.stock.diameterMm, unit: settings.unit };
@@ -36,11 +36,27 @@ export function EndsSection() {
   }
   return (
     <Section title={`Ends${title}`}>
-      <EndFields {...shown} name="First end" end={start} set={(e) => set({ start: e })} />
-      <EndFields {...shown} name="Last end" end={end} set={(e) => set({ end: e })} />
+      <EndFields
+        {...shown}
+        name="First end"
+        end={start}
+        heldMm={handling.startMm}
+        set={(e) => set({ start: e })}
+        hold={(startMm) => set({ handling: { ...handling, startMm } })}
+      />
+      <EndFields
+        {...shown}
+        name="Last end"
+        end={end}
+        heldMm={handling.endMm}
+        set={(e) => set({ end: e })}
+        hold={(endMm) => set({ handling: { ...handling, endMm } })}
+      />
     </Section>
   );
 }
+
+const NONE_HELD = { startMm: 0, endMm: 0 };
 
 const SIDES = END_SIDES.map((side) => ({
   value: side,
@@ -52,15 +68,20 @@ const KIND_OPTIONS = END_KINDS.map(({ kind, name }) => ({ value: kind, label: na
 function EndFields({
   name,
   end,
+  heldMm,
   diameterMm,
   unit,
   set,
+  hold,
 }: {
   name: string;
   end: WireEnd;
+  /** what it is held by */
+  heldMm: number;
   diameterMm: number;
   unit: LengthUnit;
   set: (end: WireEnd) => void;
+  hold: (mm: number) => void;
 }) {
   const kind = endKindOf(end);
   const outsideMm = kind.outsideMm?.(end, diameterMm);
@@ -87,6 +108,13 @@ function EndFields({
               />
             ),
         )}
+        <LengthField
+          label={`${name}: to hold it by, cut off after`}
+          valueMm={heldMm}
+          unit={unit}
+          max={1000}
+          onChange={hold}
+        />
       </div>
       {!kind.even && (
         <Choices

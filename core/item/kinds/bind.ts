@@ -1,25 +1,14 @@
 import { strandsWrap } from '../../element';
-import { turnsField, wholeField } from '../../field';
-import { distance } from '../../geometry';
+import { turnsField, wholeOrField } from '../../field';
+import { distance, dot, sub } from '../../geometry';
 import { counted, say } from '../../words';
+import { boundAt, bundleSpot, MOST_BOUND } from '../bundle';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
-import { middleMm, turnStroke, type Beside, type Ground, type Run } from '../ground';
+import { middleMm, right, turnStroke } from '../ground';
 import { itemKind, TUCK, type ItemTie } from '../kind';
 import { BARE, type Problem } from '../layout';
 import { GRIP, sleeve, stiffer } from '../stiffness';
-
-/** A wire to be bound to lies this near, in wire diameters. */
-export const BIND_REACH = 2.2;
-
-/** The passes that a binding takes in: no further off than wires that touch, and a little. */
-function boundBeside(ground: Ground, run: Run): readonly Beside[] {
-  const { frameMm, thickMm } = ground;
-  const widest = Math.max(frameMm, ...thickMm);
-  return ground
-    .passesBeside(run, BIND_REACH * widest)
-    .filter((b) => b.farMm <= BIND_REACH * ((frameMm + (thickMm[b.wire] ?? frameMm)) / 2));
-}
 
 export const bind = itemKind({
   kind: 'bind',
@@ -30,24 +19,25 @@ export const bind = itemKind({
   traits: { winds: true, crosses: true, grips: true, holdsSeam: true, begins: 'crossing' },
   fields: {
     wraps: turnsField('Wraps', 1, 200),
-    strands: wholeField('Wires bound together', 1, 12),
+    strands: wholeOrField('Wires bound together', 1, MOST_BOUND, 'all that lie here'),
     thread: threadField,
     tailMm: tailField,
   },
 })({
-  first: ({ thread }) => ({ strands: 2, wraps: 5, thread, tailMm: 20 }),
+  first: ({ thread }) => ({ strands: null, wraps: 5, thread, tailMm: 20 }),
   layout(ground, item) {
     const run = ground.runAt(item.on);
     if (!run) return null;
-    const { thread, wraps, strands } = item;
+    const { thread, wraps } = item;
     const d = thread.diameterMm;
     const { frameMm } = ground;
     const middle = middleMm(run);
-    const others = strands > 1 ? boundBeside(ground, run) : [];
-    const beside = strands > 1 ? (others[0]?.side ?? null) : 0;
+    const bound = boundAt(ground, run, item.strands);
+    const { strands, bundle, there } = bound;
     const problems: Problem[] =
-      beside === null
-        ? [
+      there > 1 || item.strands === 1
+        ? []
+        : [
             {
               message: say`No second wire lies here to be bound to. Move it to a crossing or to a place where two wires touch.`,
               remedies: [
@@ -55,44 +45,56 @@ export const bind = itemKind({
               ],
               refused: true,
             },
-          ]
-        : [];
-    const bundle = Array.from({ length: strands }, (_, i) =>
-      i === 0 ? frameMm : (ground.thickMm[others[i - 1]?.wire ?? run.wire] ?? frameMm),
-    );
+          ];
     const lengthMm = strandsWrap(wraps, bundle, d);
     const crossing = ground.crossings.some((at) => distance(at, run.spot(middle).at) < 2 * frameMm);
     const width = crossing ? frameMm * 1.25 : bundle.reduce((sum, mm) => sum + mm, 0) / 2;
-    const shift = crossing ? 0 : (beside ?? 0) / 2;
+    const middleOf = bundleSpot(bound) ?? run.spot(middle);
+    const shift = crossing
+      ? 0
+      : dot(sub(middleOf.at, run.spot(middle).at), right(run.spot(middle)));
     const strokes = Array.from({ length: Math.ceil(wraps) }, (_, i) =>
       turnStroke(run.spot(middle + (i - (wraps - 1) / 2) * d), width + d / 2, d, shift),
     );
     return {
       ...BARE,
-      title: say`${strands > 1 ? (crossing ? 'Crossing bound' : say`${strands} wires bound`) : 'Wire wrapped'}, ${counted(Math.round(wraps), 'wrap', 'wraps')}`,
-      counts: [{ what: 'wraps', count: Math.ceil(wraps) }],
+      title: say`${strands > 1 ? (crossing && strands === 2 ? 'Crossing bound' : say`${strands} wires bound`) : 'Wire wrapped'}, ${counted(Math.round(wraps), 'wrap', 'wraps')}`,
+      counts: [
+        { what: 'wraps', count: Math.ceil(wraps) },
+        { what: 'bundle', count: strands },
+      ],
       wires: [wireUse('binding', 'Binding wire', thread, lengthMm, item.tailMm)],
       spans: [{ wire: run.wire, fromMm: middle - (wraps * d) / 2, toMm: middle + (wraps * d) / 2 }],
-      marks: beside === null ? [] : [wireMark(strokes, thread)],
+      held: problems.length > 0 ? [] : bound.taken,
+      marks: problems.length > 0 ? [] : [wireMark(strokes, thread)],
+      notes:
+        strands > there && problems.length === 0
+          ? [
+              say`${counted(there, 'wire lies', 'wires lie')} here as drawn; reckoned for ${strands} as wished.`,
+            ]
+          : [],
       problems,
     };
   },
-  orders(item, { cut, count }) {
+  orders(_item, { cut, count }) {
+    const strands = count('bundle');
     return [
       ...cut,
-      say`Hold ${item.strands === 1 ? 'the wire' : say`the ${item.strands} wires`} flat and wind ${counted(count('wraps'), 'wrap', 'wraps')} side by side, each drawn tight.`,
+      say`Hold ${strands === 1 ? 'the wire' : say`the ${strands} wires`} flat and wind ${counted(count('wraps'), 'wrap', 'wraps')} side by side, each drawn tight.`,
       TUCK,
     ];
   },
   stiffens: (ground, { thread }) => stiffer(1 + GRIP * sleeve(ground.frameMm, thread.diameterMm)),
   ties(ground, item) {
     const run = ground.runAt(item.on);
-    if (!run || item.strands < 2) return [];
+    if (!run || item.strands === 1) return [];
     // Several wraps keep what they bind from turning too.
-    return boundBeside(ground, run).map(({ wire, mm }): ItemTie => ({
-      a: { wire: run.wire, mm: middleMm(run) },
-      b: { wire, mm },
-      how: 'fast',
-    }));
+    return boundAt(ground, run, item.strands)
+      .taken.slice(1)
+      .map(({ wire, mm }): ItemTie => ({
+        a: { wire: run.wire, mm: middleMm(run) },
+        b: { wire, mm },
+        how: 'fast',
+      }));
   },
 });

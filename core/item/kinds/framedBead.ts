@@ -1,4 +1,4 @@
-import { stemWraps } from '../../element';
+import { ellipseRound, stemWraps } from '../../element';
 import { turnsField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
 import { asLength, counted, say } from '../../words';
@@ -8,12 +8,6 @@ import { beadsField, tailField, threadField } from '../fields';
 import { middleMm, moved, outside, right } from '../ground';
 import { holeProblem } from '../holes';
 import { itemKind, TUCK } from '../kind';
-
-/** Round an ellipse with these half axes, mm (Ramanujan, off by less than 0.01 % up to 3 : 1). */
-const ellipse = (a: number, b: number): number => {
-  const h = ((a - b) / (a + b)) ** 2;
-  return Math.PI * (a + b) * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h)));
-};
 
 export const framedBead = itemKind({
   kind: 'framed-bead',
@@ -41,7 +35,7 @@ export const framedBead = itemKind({
       a: bead.lengthMm / 2 + (i + 0.5) * d,
       b: bead.acrossMm / 2 + (i + 0.5) * d,
     }));
-    const framed = rounds.reduce((sum, r) => sum + ellipse(r.a, r.b), 0);
+    const framed = rounds.reduce((sum, r) => sum + ellipseRound(r.a, r.b), 0);
     const cutMm = bead.lengthMm + framed + 2 * stemWraps(item.wraps, d) + 2 * item.tailMm;
     const found = holeProblem(item, bead, { diameterMm: d, passes: 1, sagMm: 0, frame: false });
     const side = right(spot);

@@ -1,0 +1,104 @@
+import { strandsWrap } from '../../element';
+import { turnsField, wholeOrField } from '../../field';
+import { asLength, asCount, counted, say } from '../../words';
+import { bundleSpot, gripped, MOST_BOUND } from '../bundle';
+import { wireMark } from '../draw';
+import { middleMm, moved, turnStroke, type FormedWires } from '../ground';
+import { itemKind, type ItemTie } from '../kind';
+import { BARE, type OwnUse } from '../layout';
+import type { StretchPlace } from '../place';
+import { GRIP, sleeve, stiffer } from '../stiffness';
+
+interface Wraps {
+  readonly on: StretchPlace;
+  readonly wraps: number;
+  readonly strands: number | null;
+}
+
+/** n close turns round the hull of all strands that lie there; none where nothing does. */
+function wireOf(wires: FormedWires, { on, wraps, strands }: Wraps): OwnUse[] {
+  const run = wires.runAt(on);
+  if (!run) return [];
+  const round = gripped(wires, run, strands);
+  if (round.strands === 0) return [];
+  const lengthMm = strandsWrap(wraps, round.bundle, wires.thickMm[run.wire]!);
+  return [{ wire: run.wire, atMm: middleMm(run), lengthMm, name: 'Wraps on the way' }];
+}
+
+export const ownWraps = itemKind({
+  kind: 'own-wraps',
+  name: 'Wraps on the way',
+  group: 'The wire itself, on its way',
+  hint: 'The wire goes round what lies there, and on.',
+  place: 'point',
+  traits: { onTheWay: true, winds: true, crosses: true, grips: true, begins: 'crossing' },
+  fields: {
+    wraps: turnsField('Wraps', 0.25, 200, 2),
+    strands: wholeOrField('Wires it goes round', 1, MOST_BOUND, 'all that lie here'),
+  },
+})({
+  first: () => ({ wraps: 1, strands: null }),
+  takes: wireOf,
+  layout(ground, item) {
+    const run = ground.runAt(item.on);
+    if (!run) return null;
+    const d = ground.frameMm;
+    const round = gripped(ground, run, item.strands);
+    const { strands, there, bundle } = round;
+    const [use] = wireOf(ground, item);
+    const middle = middleMm(run);
+    const width = bundle.reduce((sum, mm) => sum + mm, 0) / 2;
+    // Turns lie across what they go round, one beside the other along it.
+    const spot = bundleSpot(round) ?? run.spot(middle);
+    const strokes = Array.from({ length: Math.ceil(item.wraps) }, (_, i) => {
+      const at = moved(spot.at, spot.direction, (i - (item.wraps - 1) / 2) * d);
+      return turnStroke({ ...spot, at }, width + d / 2, d);
+    });
+    return {
+      ...BARE,
+      title: say`The wire wraps ${asCount(item.wraps)} times round ${strands === 1 ? 'another' : say`${strands} others`}`,
+      counts: [
+        { what: 'wraps', count: Math.ceil(item.wraps) },
+        { what: 'bundle', count: strands },
+      ],
+      wires: [],
+      spans: [{ wire: run.wire, fromMm: middle, toMm: middle }],
+      held: use ? round.taken : [],
+      marks: use ? [wireMark(strokes, ground.wire)] : [],
+      notes: use
+        ? [
+            say`${asLength(use.lengthMm)} of the wire itself, in its cut length.`,
+            ...(strands > there
+              ? [
+                  say`${counted(there, 'wire lies', 'wires lie')} here as drawn; reckoned for ${strands} as wished.`,
+                ]
+              : []),
+          ]
+        : [],
+      problems: use
+        ? []
+        : [
+            {
+              message: say`Nothing lies here for the wire to go round. Move it to where the wire crosses or touches another, or say how many wires it goes round.`,
+              remedies: [
+                { kind: 'item', label: say`It goes round one wire`, item: { ...item, strands: 1 } },
+              ],
+              refused: true,
+            },
+          ],
+    };
+  },
+  orders: ({ wraps }, { count }) => [
+    say`Lead the wire ${asCount(wraps)} times round ${count('bundle') === 1 ? 'the other' : say`the ${count('bundle')} others`}, each turn beside the last and drawn tight; then go on.`,
+  ],
+  stiffens: (ground) => stiffer(1 + GRIP * sleeve(ground.frameMm, ground.frameMm)),
+  ties(ground, item) {
+    const run = ground.runAt(item.on);
+    if (!run) return [];
+    return gripped(ground, run, item.strands).taken.map(({ wire, mm }): ItemTie => ({
+      a: { wire: run.wire, mm: middleMm(run) },
+      b: { wire, mm },
+      how: 'fast',
+    }));
+  },
+});

@@ -1,0 +1,25 @@
+import { kindOf, type FormedWires } from '../item';
+import type { Piece } from '../piece';
+import type { Taken } from './blank';
+
+/** Places this near to the first end of a wire are at its tip, mm. */
+const TIP_MM = 1e-6;
+
+/**
+ * What a piece's wires use up on their way, wire by wire and in order along each. Of several at one place
+ * the first of the piece's list comes first; at a wire's first end, where the work goes outwards, last.
+ */
+export function takenOnTheWay(piece: Piece, formed: FormedWires): readonly (readonly Taken[])[] {
+  const taken = formed.lines.map(() => new Array<Taken>());
+  for (const item of piece.dressing) {
+    const uses = kindOf(item).takes?.(formed, item) ?? [];
+    for (const { wire, ...use } of uses) {
+      if (use.lengthMm > 0) taken[wire]?.push({ ...use, itemId: item.id });
+    }
+  }
+  return taken.map((own) => {
+    const first = own.filter((t) => t.atMm <= TIP_MM).reverse();
+    const rest = own.filter((t) => t.atMm > TIP_MM);
+    return [...first, ...rest.sort((a, b) => a.atMm - b.atMm)];
+  });
+}
