@@ -21,12 +21,15 @@ export function NumberControl({
   const { min, max, decimals, open } = control;
   if (open !== undefined) {
     return (
-      <div className="space-y-1">
-        <Tick label={open} value={value === null} set={(on) => set(on ? null : Math.max(min, 3))} />
+      <fieldset className="space-y-1">
+        <legend className={value === null ? 'mb-1 block text-sm text-soft' : 'sr-only'}>
+          {label}
+        </legend>
         {value !== null && (
           <NumberField label={label} value={value} min={min} max={max} onChange={set} />
         )}
-      </div>
+        <Tick label={open} value={value === null} set={(on) => set(on ? null : Math.max(min, 3))} />
+      </fieldset>
     );
   }
   if (control.unit === 'mm') {

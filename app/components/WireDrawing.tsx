@@ -3,9 +3,17 @@ import { pathData } from '@core/file';
 import { flattenSegment, perp, scale, startOf, type Vec } from '@core/geometry';
 import type { Dressing } from '@core/dressing';
 import type { Piece } from '@core/piece';
-import { endShapes, formedShapes, placeOnWire, type Plan, type WirePlan } from '@core/plan';
+import {
+  endShapes,
+  formedShapes,
+  placedEnds,
+  placeOnWire,
+  type PlacedEnd,
+  type Plan,
+  type WirePlan,
+} from '@core/plan';
 import { DressingLayer } from './DressingLayer';
-import { METAL_COLOURS } from './metalColours';
+import { METAL_COLOURS, type MetalColours } from './metalColours';
 import { WireStroke } from './WireStroke';
 
 /** Beyond so many wires or crossings all of a kind are drawn in one go: a page of thousands of strokes is slow. */
@@ -143,22 +151,39 @@ export const WireDrawing = memo(function WireDrawing({
 function OneWire({ plan, wire }: { plan: Plan; wire: WirePlan }) {
   const { metal, diameterMm } = wire.stock;
   const colours = METAL_COLOURS[metal];
+  const ends = placedEnds(plan, wire);
   return (
     <g>
-      {endShapes(plan, wire).map((shape, i) => (
-        <WireStroke key={i} data={pathData([shape])} diameterMm={diameterMm} colours={colours} />
-      ))}
+      <EndStrokes ends={ends} layer="shape" diameterMm={diameterMm} colours={colours} />
       <WireStroke
         data={pathData(formedShapes(wire))}
         diameterMm={diameterMm}
         colours={colours}
         cap={wire.closed ? 'butt' : 'round'}
       />
+      <EndStrokes ends={ends} layer="over" diameterMm={diameterMm} colours={colours} />
       {wire.closed && wire.seamPlace && (
         <SeamLine wire={wire} d={diameterMm} colour={colours.rim} />
       )}
     </g>
   );
+}
+
+/** Ends as they are formed: what goes on from the wire in one stroke, and the wraps that lie over it. */
+export function EndStrokes({
+  ends,
+  layer,
+  ...wire
+}: {
+  ends: readonly PlacedEnd[];
+  layer: 'shape' | 'over';
+  diameterMm: number;
+  colours: MetalColours;
+}) {
+  const data = ends.flatMap((e) =>
+    layer === 'shape' ? [pathData(e.shape)] : e.over.map((s) => pathData([s])),
+  );
+  return data.map((d, i) => d !== '' && <WireStroke key={i} data={d} {...wire} />);
 }
 
 function ManyWires({ plan }: { plan: Plan }) {

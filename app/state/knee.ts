@@ -72,8 +72,8 @@ export async function bringIn(
   toast.message(
     `Followed within ${printThickness(toleranceMm, unit)}: more bends would bring little.`,
     {
-      // The strip below is what one looks at now.
-      position: 'top-center',
+      // The strip below is what one looks at now, and the choices beside the figure.
+      position: 'top-left',
       duration: 10_000,
       action: {
         label: `Within ${printThickness(was, unit)}`,

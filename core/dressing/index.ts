@@ -1,7 +1,9 @@
 /** Dressing: all items of a piece laid on its bent figure, with their sums; edits and variants of them. */
 export { dressPiece, together, type Dressing } from './dressPiece';
+export { withAgain, type Again } from './again';
 export { freshItemId, stretchPlace, withItem, withoutItem, withRemedy } from './edit';
 export { eyesOf, isIn, type Eye } from './eyes';
+export { finishedSize, type FinishedSize } from './finishedSize';
 export { frameHoles, groundOf, type FormedGround, type WireHole } from './ground';
 export { isRefused, overlaps, type Dressed, type DressRemedy } from './types';
 export {

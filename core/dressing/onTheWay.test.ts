@@ -202,7 +202,7 @@ describe('all together', () => {
               ...own,
               id: `i${i}`,
               ...(kind === 'own-wraps' && { strands: 1 }),
-            } as DressItem;
+            };
           });
           const piece = pieceWith([path], dressing, { from });
           const wire = planPiece(piece).wires[0]!;

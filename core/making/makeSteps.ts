@@ -1,6 +1,6 @@
 import { itemTimes, linkPlan, partTimes, wireTimes, type LinkPlan } from '../bill';
 import { endKindOf } from '../end';
-import type { Dressed, Dressing } from '../dressing';
+import { finishedSize, type Dressed, type Dressing } from '../dressing';
 import type { Kit } from '../forming';
 import { COUNT_WORDS, isCountedOff, kindOf, type Counted } from '../item';
 import type { Piece } from '../piece';
@@ -80,6 +80,11 @@ const step = (
   ...more,
 });
 
+/** Each thing said once. */
+const once = (list: readonly Said[]): Said[] => [
+  ...new Map(list.map((said) => [JSON.stringify(said), said])).values(),
+];
+
 /** Half of a pair, and both hands on it. */
 const PAIR_WORDS = {
   single: null,
@@ -142,7 +147,8 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
       ];
     });
     return step(task, {
-      id: `${task.id}:${from + i}`,
+      // However the bends are parted in stages, each keeps its name.
+      id: `wire:${work.wire}:bend:${from + i}`,
       step: from + i,
       title: stepTitle(s, work, plan),
       headline: first ? say`${asLength(first.atMm)}` : null,
@@ -151,7 +157,7 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
         : null,
       orders: [
         ...orders,
-        ...s.moves.map((m) => moveWords(m)),
+        ...once(s.moves.map((m) => moveWords(m))),
         ...s.troubles.map((t) => troubleWords(t, wire)),
         ...(s.measure ? [say`Measure: ${measureWords(s.measure)}.`] : []),
       ],
@@ -334,7 +340,11 @@ const otherOrders = (making: Making, task: Task): Said[] => {
         ];
       if (out?.kind === 'cup')
         return [say`Press it into a hollow until it rises ${asBoth(out.riseMm)}.`];
-      return [say`Bend the bundle over ${asBoth(out?.rodMm ?? 0)} to a bail.`];
+      return out?.kind === 'rod'
+        ? [
+            say`Bend the top backwards over ${asBoth(out.rodMm)} to a bail, ${asBoth(out.backMm)} down behind.`,
+          ]
+        : [];
     case 'join':
       return piece.parts.find((p) => p.id === task.partId)?.hangs
         ? [say`Check that it swings freely, and that left and right are alike.`]
@@ -347,23 +357,19 @@ const otherOrders = (making: Making, task: Task): Said[] => {
     case 'compare':
       return [
         say`Lay it on the true-size pattern: size, symmetry, parallel wires, even loops, gaps in the wraps.`,
-        say`Finished it is about ${sizeWords(plan)}. Nudge what is off, then note what was used.`,
+        say`Finished it is about ${sizeWords(making)}. Nudge what is off, then note what was used.`,
       ];
     default:
       return [];
   }
 };
 
-function sizeWords(plan: Plan): Said {
-  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const w of plan.wires)
-    for (const p of w.wished) {
-      const r = w.stock.diameterMm / 2;
-      [minX, maxX] = [Math.min(minX, p.x - r), Math.max(maxX, p.x + r)];
-      [minY, maxY] = [Math.min(minY, p.y - r), Math.max(maxY, p.y + r)];
-    }
-  if (minX > maxX) return say`as drawn`;
-  return say`${asBoth(maxX - minX)} wide and ${asBoth(maxY - minY)} high`;
+/** The finished size, over everything. */
+function sizeWords({ piece, plan, dressing }: Making): Said {
+  const size = finishedSize(piece, plan, dressing);
+  if (!size) return say`as drawn`;
+  const deep = size.deepMm === null ? '' : say`, ${asBoth(size.deepMm)} deep`;
+  return say`${asBoth(size.widthMm)} wide and ${asBoth(size.heightMm)} high${deep}`;
 }
 
 function otherSteps(making: Making, task: Task): MakeStep[] {

@@ -239,9 +239,9 @@ describe('steps of making', () => {
     const steps = stepsFor(pieceOf([]));
     expect(steps.map((s) => s.id)).toEqual([
       'wire:0:cut',
-      'wire:0:bends:0:1',
-      'wire:0:bends:0:2',
-      'wire:0:bends:0:3',
+      'wire:0:bend:1',
+      'wire:0:bend:2',
+      'wire:0:bend:3',
       'wire:0:ends',
       'finish',
       'compare',
@@ -311,6 +311,47 @@ describe('a making of version 1', () => {
       },
     });
     expect(readMaking({ ...made, version: 1, steps: 'gone' }).ok).toBe(false);
+  });
+});
+
+describe('a making of version 3', () => {
+  it('has its notes at the same bends, however the bends were parted', () => {
+    const made = newMaking(
+      'm',
+      pieceOf([]),
+      { twin: false, copies: 2 },
+      '',
+      '2026-01-01T00:00:00Z',
+    );
+    const note = (text: string) => ({ note: text, photos: [], counted: {} });
+    const old = {
+      ...made,
+      version: 3,
+      stepId: 'wire:0:bends:1:3',
+      steps: {
+        'wire:0:bends:0:1': note('a'),
+        'wire:0:bends:1:3': note('b'),
+        'wire:1:bends:0:2': note('c'),
+        'wire:0:ends': note('d'),
+        'item:b': note('e'),
+      },
+    };
+    const read = readMaking(old);
+    expect(read.ok && read.value).toEqual({
+      ...made,
+      stepId: 'wire:0:bend:3',
+      steps: {
+        'wire:0:bend:1': note('a'),
+        'wire:0:bend:3': note('b'),
+        'wire:1:bend:2': note('c'),
+        'wire:0:ends': note('d'),
+        'item:b': note('e'),
+      },
+    });
+    // Those are the names that steps have now.
+    const names = stepsFor(pieceOf([beads(20, 10, 12)])).map((s) => s.id);
+    expect(names).toEqual(expect.arrayContaining(['wire:0:bend:1', 'wire:0:bend:3']));
+    expect(readMaking({ ...old, stepId: 7 }).ok).toBe(false);
   });
 });
 

@@ -3,7 +3,7 @@ import { countKeyOf } from '../item';
 import { MOST_COPIES, readRecord, schemaWords, type Migration, type Read } from '../piece';
 
 export const MAKING_FORMAT = 'hush-road.making';
-export const MAKING_VERSION = 3;
+export const MAKING_VERSION = 4;
 
 const mm = z.number().min(0).max(100_000);
 
@@ -62,6 +62,10 @@ function countsByKey(step: unknown): unknown {
   return { ...step, counted: Object.fromEntries(counted) as unknown };
 }
 
+/** The name of a bend's step was once that of its stage too. */
+const bendOfWire = <T>(id: T): T | string =>
+  typeof id === 'string' ? id.replace(/^(wire:\d+:bend)s:\d+(:\d+)$/, '$1$2') : id;
+
 const MIGRATIONS: readonly Migration[] = [
   (record) => ({ ...record, version: 1 }),
   // Version 2 keeps counts by keys.
@@ -74,6 +78,15 @@ const MIGRATIONS: readonly Migration[] = [
   }),
   // Version 3 knows several made together.
   (record) => ({ ...record, version: 3, copies: 1 }),
+  // In version 4 a bend keeps its name when the bends are parted otherwise.
+  ({ steps, stepId, ...record }) => ({
+    ...record,
+    version: 4,
+    stepId: bendOfWire(stepId),
+    steps: isRecord(steps)
+      ? Object.fromEntries(Object.entries(steps).map(([id, step]) => [bendOfWire(id), step]))
+      : steps,
+  }),
 ];
 
 export const readMaking = (raw: unknown): Read<MakingRecord> =>

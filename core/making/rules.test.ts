@@ -217,6 +217,6 @@ describe('steps by the ways of making', () => {
         .join(' ');
     expect(say({ kind: 'roll', mandrelMm: 17.3, as: 'ring' })).toContain('17.3 mm');
     expect(say({ kind: 'cup', riseMm: 4 })).toContain('rises 4.0 mm');
-    expect(say({ kind: 'rod', rodMm: 6 })).toContain('over 6.0 mm');
+    expect(say({ kind: 'rod', backMm: 8, rodMm: 6 })).toContain('over 6.0 mm');
   });
 });

@@ -122,6 +122,12 @@ describe('records of dressing', () => {
     }
   });
 
+  it('a bail over a rod of version 7 comes down behind by nothing, as it was', () => {
+    const old = { ...piece([]), version: 7, outOfPlane: { kind: 'rod', rodMm: 4 } };
+    const read = readPiece(old);
+    expect(read.ok && read.value.outOfPlane).toEqual({ kind: 'rod', rodMm: 4, backMm: 0 });
+  });
+
   it('numbers of version 5 beyond what can be chosen come within it', () => {
     const wide = { ...coil(4, 1, 12), tailMm: 900, gapMm: 200 };
     const old = { ...piece([]), version: 5, dressing: [wide, weave, { kind: 'tassel' }] };

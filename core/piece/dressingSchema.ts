@@ -34,7 +34,12 @@ export const outOfPlaneSchema = z.discriminatedUnion('kind', [
     as: z.enum(['ring', 'cuff', 'other']),
   }),
   z.strictObject({ kind: z.literal('cup'), riseMm: size }),
-  z.strictObject({ kind: z.literal('rod'), rodMm: size }),
+  /** the top goes half round a rod and comes down behind */
+  z.strictObject({
+    kind: z.literal('rod'),
+    rodMm: size,
+    backMm: z.number().min(0).max(1_000),
+  }),
 ]);
 export type OutOfPlane = z.infer<typeof outOfPlaneSchema>;
 

@@ -54,10 +54,11 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     making: isRecord(making) ? { ...making, copies: 1 } : making,
   }),
   // Version 8 knows what a wire does on its way, bends in stages, and what hands hold a wire by.
-  ({ making, ...record }) => ({
+  ({ making, outOfPlane: out, ...record }) => ({
     ...record,
     version: 8,
     making: isRecord(making) ? { ...making, stages: [] } : making,
+    outOfPlane: isRecord(out) && out['kind'] === 'rod' ? { ...out, backMm: 0 } : out,
   }),
 ];
 

@@ -1,5 +1,5 @@
 import { billOf, type Bill } from '../bill';
-import type { Dressed, Dressing } from '../dressing';
+import { finishedSize, type Dressed, type Dressing } from '../dressing';
 import type { DressMark } from '../item';
 import { DEFAULT_KIT, type Kit } from '../forming';
 import { perp, type Vec } from '../geometry';
@@ -168,6 +168,15 @@ function stepBlocks(steps: readonly MakeStep[], told: Teller): Block[] {
   });
 }
 
+/** The finished size over everything; how wide and high it is while it is flat stands beside the pattern. */
+function sizeBlock(piece: Piece, plan: Plan, dressing: Dressing, unit: LengthUnit): Block[] {
+  const size = finishedSize(piece, plan, dressing);
+  if (!size) return [];
+  const deep = size.deepMm === null ? '' : ` x ${printBoth(size.deepMm, unit)} deep`;
+  const across = `${printBoth(size.widthMm, unit)} x ${printBoth(size.heightMm, unit)}`;
+  return [row('Finished, over everything, wide x high', `${across}${deep}`)];
+}
+
 /** All about the dressing: what it takes, each item with its place, and the order of the work. */
 export function dressingBlocks(
   piece: Piece,
@@ -201,6 +210,7 @@ export function dressingBlocks(
     { heightMm: 3, items: [rule(MARGIN_MM, 1, MARGIN_MM + 180, 1, 0.15, 'faint')] },
     heading(bill.made > 1 ? `What it takes, for one and for ${bill.made}` : 'What it takes', 30),
     ...billBlocks(bill, unit, told),
+    ...sizeBlock(piece, plan, dressing, unit),
     ...(items.length > 0 ? [heading('What goes where', 24), ...items] : []),
     ...(parts.length > 0 ? [heading('Parts'), ...parts] : []),
     heading('In this order', 24),

@@ -10,6 +10,7 @@ import { useEdit } from '~/state/workbench';
 import { useWords } from '~/state/useWords';
 import { BeadFields } from './BeadFields';
 import { PlaceFields } from './PlaceFields';
+import { SameAgain } from './SameAgain';
 import { ThreadFields } from './ThreadFields';
 
 /** All choices of one item, what it takes, and what is wrong with it. */
@@ -74,6 +75,7 @@ export function ItemEditor({
           set={(next) => set(withValue(item, 'thread', next))}
         />
       )}
+      <SameAgain item={item} unit={unit} />
     </div>
   );
 }
@@ -116,6 +118,7 @@ function Takes({ dressed, unit }: { dressed: Dressed; unit: LengthUnit }) {
   const told = useWords();
   return (
     <div className="rounded-md bg-patina-wash px-3 py-2 text-sm" data-testid="item-takes">
+      <p className="font-medium">{told(dressed.title)}</p>
       {dressed.wires.map((w, i) => (
         <p key={i}>
           {w.name}:{' '}

@@ -105,7 +105,7 @@ function Stages() {
     `${plan.wires.length > 1 ? `Wire ${w + 1}, ` : ''}${bendWords(plan.wires[w]!.bends[b]!, b, settings.unit)}`;
   const chosen = Math.min(bend, own.bends.length);
   const spot = own.bends[chosen - 1]?.spot;
-  const known = stages.some((s) => spot && s.x === spot.x && s.y === spot.y);
+  const known = stages.some((s) => s.x === spot?.x && s.y === spot.y);
   return (
     <details className="rounded-md border border-line px-3 py-2 text-sm">
       <summary className="cursor-pointer">

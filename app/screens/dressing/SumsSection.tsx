@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { billOf, type Amount, type Bill } from '@core/bill';
-import type { Dressing } from '@core/dressing';
+import { finishedSize, type Dressing } from '@core/dressing';
 import type { Piece } from '@core/piece';
 import { stockWords, type Plan } from '@core/plan';
 import { printBoth, printLength, printNumber } from '@core/units';
@@ -18,6 +18,7 @@ export function SumsSection({
   dressing: Dressing;
 }) {
   const bill = useMemo(() => billOf(piece, plan, dressing), [piece, plan, dressing]);
+  const size = useMemo(() => finishedSize(piece, plan, dressing), [piece, plan, dressing]);
   const told = useWords();
   const unit = useUnit();
   if (plan.wires.length === 0) return null;
@@ -70,6 +71,13 @@ export function SumsSection({
           </Row>
         </tbody>
       </table>
+      {size && (
+        <p className="text-sm">
+          Finished, over everything: <strong>{printBoth(size.widthMm, unit)}</strong> wide,{' '}
+          <strong>{printBoth(size.heightMm, unit)}</strong> high
+          {size.deepMm !== null && `, ${printBoth(size.deepMm, unit)} deep`}.
+        </p>
+      )}
       {bill.left.length > 0 && (
         <p className="text-sm text-alert">
           Not counted, because it does not go on as it is: {bill.left.map(told).join('; ')}.

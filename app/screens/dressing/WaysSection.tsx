@@ -1,5 +1,6 @@
-import { cuppedWidth, rolledWidth } from '@core/element';
-import { figureBox, MOST_COPIES, WORN_AS, type MakingChoices, type OutOfPlane } from '@core/piece';
+import { useMemo } from 'react';
+import { finishedSize } from '@core/dressing';
+import { MOST_COPIES, WORN_AS, type MakingChoices, type OutOfPlane } from '@core/piece';
 import { printBoth, type LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
@@ -81,7 +82,7 @@ const ROLLED_MM = { ring: 17.32, cuff: 11, other: 55 } as const;
 const PRESETS: Readonly<Record<OutOfPlane['kind'], OutOfPlane>> = {
   roll: { kind: 'roll', mandrelMm: ROLLED_MM.ring, as: 'ring' },
   cup: { kind: 'cup', riseMm: 3 },
-  rod: { kind: 'rod', rodMm: 5 },
+  rod: { kind: 'rod', rodMm: 5, backMm: 10 },
 };
 
 function OutOfPlaneFields({ unit }: { unit: LengthUnit }) {
@@ -89,16 +90,12 @@ function OutOfPlaneFields({ unit }: { unit: LengthUnit }) {
   const edit = useEdit();
   const { outOfPlane } = piece;
   const kind: Shaping = outOfPlane?.kind ?? 'flat';
-  const box = figureBox(piece.paths);
-  const d = piece.wire.diameterMm;
-  const width = box ? box.maxX - box.minX + d : 0;
+  const { plan, planned, dressing } = useWorkbench().planState;
+  const size = useMemo(
+    () => (plan && planned ? finishedSize({ ...planned, outOfPlane }, plan, dressing) : null),
+    [plan, planned, dressing, outOfPlane],
+  );
   const set = (next: OutOfPlane | null): void => edit((p) => ({ ...p, outOfPlane: next }));
-  const seen =
-    outOfPlane?.kind === 'roll'
-      ? rolledWidth(width, outOfPlane.mandrelMm, d)
-      : outOfPlane?.kind === 'cup'
-        ? cuppedWidth(width, outOfPlane.riseMm)
-        : null;
   return (
     <>
       <Choices
@@ -160,10 +157,21 @@ function OutOfPlaneFields({ unit }: { unit: LengthUnit }) {
           onChange={(rodMm) => set({ ...outOfPlane, rodMm })}
         />
       )}
-      {seen !== null && width > 0 && (
+      {outOfPlane?.kind === 'rod' && (
+        <LengthField
+          label="Comes down behind by"
+          valueMm={outOfPlane.backMm}
+          unit={unit}
+          max={1000}
+          onChange={(backMm) => set({ ...outOfPlane, backMm })}
+        />
+      )}
+      {outOfPlane && size && (
         <p className="text-xs text-soft">
-          Flat it is {printBoth(width, unit)} wide, then {printBoth(seen, unit)} seen from the
-          front. The wire’s length stays.
+          Flat it is {printBoth(size.flat.widthMm, unit)} wide and{' '}
+          {printBoth(size.flat.heightMm, unit)} high; then {printBoth(size.widthMm, unit)} wide,{' '}
+          {printBoth(size.heightMm, unit)} high and {printBoth(size.deepMm ?? 0, unit)} deep. The
+          wire’s length stays.
         </p>
       )}
     </>

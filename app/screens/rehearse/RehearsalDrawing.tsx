@@ -20,7 +20,7 @@ import {
   type WireSteps,
 } from '@core/steps';
 import { isBend, type StripPiece } from '@core/strip';
-import { CrossingStrokes, crossingData } from '~/components/WireDrawing';
+import { CrossingStrokes, crossingData, EndStrokes } from '~/components/WireDrawing';
 import { WireStroke } from '~/components/WireStroke';
 import { METAL_COLOURS } from '~/components/metalColours';
 import type { Rehearsal } from './rehearsal';
@@ -68,6 +68,9 @@ export function RehearsalDrawing({
   const moving = useMoving(wire, work, done, share);
   const { metal, diameterMm: d } = wire.stock;
   const colours = METAL_COLOURS[metal];
+  const worked = (ends ? ends.size > 0 : now.kind === 'ends')
+    ? placedEnds(plan, wire, moving.pose).filter(({ which }) => ends?.has(which) ?? true)
+    : [];
   const tail = (arm: Arm, behind: boolean) =>
     moving[arm] !== '' && liesBehind(steps, done, arm) === behind ? (
       <WireStroke key={arm} data={moving[arm]} diameterMm={d} colours={colours} />
@@ -77,13 +80,9 @@ export function RehearsalDrawing({
       {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, true))}
       <FormedPart plan={plan} work={work} done={done} />
       {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, false))}
-      {(ends ? ends.size > 0 : now.kind === 'ends') &&
-        placedEnds(plan, wire, moving.pose)
-          .filter(({ which }) => (ends ? ends.has(which) : now.kind === 'ends'))
-          .flatMap((e) => [...e.shape, ...e.over])
-          .map((s, i) => (
-            <WireStroke key={i} data={pathData([s])} diameterMm={d} colours={colours} />
-          ))}
+      {(['shape', 'over'] as const).map((layer) => (
+        <EndStrokes key={layer} ends={worked} layer={layer} diameterMm={d} colours={colours} />
+      ))}
       <NextMarks
         work={work}
         wire={wire}

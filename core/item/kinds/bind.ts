@@ -5,7 +5,7 @@ import { counted, say } from '../../words';
 import { boundAt, bundleSpot, MOST_BOUND } from '../bundle';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
-import { middleMm, right, turnStroke } from '../ground';
+import { middleMm, moved, right, turnStroke } from '../ground';
 import { itemKind, TUCK, type ItemTie } from '../kind';
 import { BARE, type Problem } from '../layout';
 import { GRIP, sleeve, stiffer } from '../stiffness';
@@ -32,6 +32,7 @@ export const bind = itemKind({
     const d = thread.diameterMm;
     const { frameMm } = ground;
     const middle = middleMm(run);
+    const here = run.spot(middle);
     const bound = boundAt(ground, run, item.strands);
     const { strands, bundle, there } = bound;
     const problems: Problem[] =
@@ -47,14 +48,18 @@ export const bind = itemKind({
             },
           ];
     const lengthMm = strandsWrap(wraps, bundle, d);
-    const crossing = ground.crossings.some((at) => distance(at, run.spot(middle).at) < 2 * frameMm);
+    const crossing = ground.crossings.some((at) => distance(at, here.at) < 2 * frameMm);
     const width = crossing ? frameMm * 1.25 : bundle.reduce((sum, mm) => sum + mm, 0) / 2;
-    const middleOf = bundleSpot(bound) ?? run.spot(middle);
-    const shift = crossing
-      ? 0
-      : dot(sub(middleOf.at, run.spot(middle).at), right(run.spot(middle)));
+    const middleOf = bundleSpot(bound) ?? here;
+    const shift = crossing ? 0 : dot(sub(middleOf.at, here.at), right(here));
     const strokes = Array.from({ length: Math.ceil(wraps) }, (_, i) =>
-      turnStroke(run.spot(middle + (i - (wraps - 1) / 2) * d), width + d / 2, d, shift),
+      // What is bound lies straight under its wraps.
+      turnStroke(
+        { ...here, at: moved(here.at, here.direction, (i - (wraps - 1) / 2) * d) },
+        width + d / 2,
+        d,
+        shift,
+      ),
     );
     return {
       ...BARE,

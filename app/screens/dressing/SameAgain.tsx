@@ -1,0 +1,75 @@
+import { useState } from 'react';
+import { groundOf, withAgain, type Again } from '@core/dressing';
+import { kindOf, type DressItem } from '@core/item';
+import type { LengthUnit } from '@core/units';
+import { LengthField } from '~/components/LengthField';
+import { NumberField } from '~/components/NumberField';
+import { Button } from '~/components/ui';
+import { useEdit, useWorkbench } from '~/state/workbench';
+
+const MOST = 200;
+
+/** The same item at other places: mirrored, at every crossing or bend like this one, or further along. */
+export function SameAgain({ item, unit }: { item: DressItem; unit: LengthUnit }) {
+  const edit = useEdit();
+  const { planState } = useWorkbench();
+  const { plan, planned } = planState;
+  const [count, setCount] = useState(3);
+  const [spacing, setSpacing] = useState<number | null>(null);
+  const [told, setTold] = useState('');
+  if (!plan || !planned) return null;
+  const { place } = kindOf(item);
+  const along = place === 'point' || place === 'stretch';
+  const run = groundOf(planned, plan).runAt(item.on);
+  const wire = plan.wires[run?.wire ?? -1];
+  // Round a closed wire they are first proposed evenly, along an open one to its end.
+  const left = wire && run ? wire.developedMm - (run.fromMm + run.toMm) / 2 : 0;
+  const even = wire?.closed ? wire.developedMm / (count + 1) : left / count;
+  const spacingMm = spacing ?? Math.max(0.1, Number(even.toFixed(2)));
+  const again = (how: Again): void => {
+    const { added } = withAgain(planned, plan, item, how);
+    if (added > 0) edit((p) => withAgain(p, plan, item, how).piece);
+    setTold(added > 0 ? `${added} more.` : 'There is no other such place.');
+  };
+  return (
+    <details className="rounded-md border border-line px-3 py-2 text-sm">
+      <summary className="cursor-pointer">The same again</summary>
+      <div className="mt-2 space-y-2">
+        <div className="flex flex-wrap gap-2">
+          <Button onClick={() => again({ by: 'mirror' })}>Mirrored</Button>
+          {along && (
+            <>
+              <Button onClick={() => again({ by: 'bends' })}>At every bend like this one</Button>
+              <Button onClick={() => again({ by: 'crossings' })}>At every crossing</Button>
+            </>
+          )}
+        </div>
+        {along && wire && (
+          <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
+            <NumberField
+              label="So many more"
+              value={count}
+              min={1}
+              max={MOST}
+              onChange={setCount}
+            />
+            <LengthField
+              label="Each further along by"
+              valueMm={spacingMm}
+              unit={unit}
+              min={0.1}
+              max={1000}
+              decimals={2}
+              alone
+              onChange={setSpacing}
+            />
+            <Button onClick={() => again({ by: 'spacing', count, spacingMm })}>Add them</Button>
+          </div>
+        )}
+        <p role="status" className="text-xs text-soft">
+          {told}
+        </p>
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,103 @@
+import { distance, type Vec } from '../geometry';
+import { kindOf, mirroredItem, type DressItem, type Run, type StretchPlace } from '../item';
+import { twinAxis, type Piece } from '../piece';
+import type { Plan, PlannedBend } from '../plan';
+import { freshItemId, stretchPlace, withItem } from './edit';
+import { groundOf } from './ground';
+
+/** Where the same is put once more. */
+export type Again =
+  /** on the other side of the upright line down the middle */
+  | { readonly by: 'mirror' }
+  /** at every place where wires lie over each other */
+  | { readonly by: 'crossings' }
+  /** at every bend of the wire that turns as the one does where it lies */
+  | { readonly by: 'bends' }
+  /** further along the wire, so many times */
+  | { readonly by: 'spacing'; readonly count: number; readonly spacingMm: number };
+
+/** A bend that an item lies at is this near to it, beyond the bend itself, mm. */
+const AT_BEND_MM = 2;
+/** Angles that differ by less are alike, radians. */
+const ALIKE_RAD = Math.PI / 8;
+/** Places this near to each other are one, mm. */
+const ONE_PLACE_MM = 0.5;
+
+/** The bend that a run's middle lies at. */
+function bendAt(plan: Plan, run: Run): PlannedBend | null {
+  const mm = (run.fromMm + run.toMm) / 2;
+  const off = (b: PlannedBend): number => Math.max(b.startMm - mm, mm - b.endMm, 0);
+  const near = plan.wires[run.wire]!.bends.filter((b) => off(b) <= AT_BEND_MM);
+  return near.sort((a, b) => off(a) - off(b))[0] ?? null;
+}
+
+/** The places of one wire that are meant, as positions along it, each with its wire. */
+function placesOf(plan: Plan, run: Run, how: Again): { wire: number; mm: number }[] {
+  const wire = plan.wires[run.wire]!;
+  const middle = (run.fromMm + run.toMm) / 2;
+  switch (how.by) {
+    case 'mirror':
+      return [];
+    case 'crossings':
+      return plan.crossings.map((c) => ({ wire: c.secondWire, mm: c.secondMm }));
+    case 'bends': {
+      const bend = bendAt(plan, run);
+      if (!bend) return [];
+      const beside = middle - bend.middleMm;
+      return wire.bends
+        .filter((b) => b.kind === bend.kind && Math.abs(b.angleRad - bend.angleRad) < ALIKE_RAD)
+        .map((b) => ({ wire: run.wire, mm: b.middleMm + beside }));
+    }
+    case 'spacing':
+      return Array.from({ length: how.count }, (_, i) => {
+        const mm = middle + (i + 1) * how.spacingMm;
+        return { wire: run.wire, mm: wire.closed ? mm % wire.developedMm : mm };
+      }).filter(({ mm }) => mm <= wire.developedMm + 1e-6);
+  }
+}
+
+/**
+ * A piece with the same put on at other places too: where one of its kind lies already nothing is added.
+ * @returns how many were added
+ */
+export function withAgain(
+  piece: Piece,
+  plan: Plan,
+  item: DressItem,
+  how: Again,
+): { readonly piece: Piece; readonly added: number } {
+  const ground = groundOf(piece, plan);
+  const run = ground.runAt(item.on);
+  const { place } = kindOf(item);
+  if (!run && place !== 'free') return { piece, added: 0 };
+  const alike: Vec[] = piece.dressing.filter((i) => i.kind === item.kind).map((i) => i.on);
+  let next = piece;
+  let added = 0;
+  const put = (copy: DressItem): void => {
+    if (alike.some((at) => distance(at, copy.on) < ONE_PLACE_MM)) return;
+    alike.push(copy.on);
+    next = withItem(next, { ...copy, id: freshItemId(next) });
+    added++;
+  };
+  if (how.by === 'mirror') put(mirrored(piece, item));
+  else if (run && (place === 'point' || place === 'stretch')) {
+    const half = run.lengthMm / 2;
+    for (const { wire, mm } of placesOf(plan, run, how)) {
+      const on = stretchPlace(plan, { wire, fromMm: mm - half, toMm: mm + half });
+      if (on) put({ ...item, on: { ...on, lengthMm: item.on.lengthMm } });
+    }
+  }
+  return { piece: next, added };
+}
+
+/** An item on the other side of the upright line down the middle of the figure. */
+function mirrored(piece: Piece, item: DressItem): DressItem {
+  const axis = twinAxis(piece);
+  const over = ({ headingRad, ...on }: StretchPlace): StretchPlace => ({
+    ...on,
+    x: 2 * axis - on.x,
+    ...(headingRad !== undefined && { headingRad: Math.PI - headingRad }),
+  });
+  const there = 'to' in item ? { ...item, to: over(item.to) } : item;
+  return mirroredItem({ ...there, on: over(item.on) });
+}

@@ -1,0 +1,110 @@
+import { cuppedWidth, rolledWidth } from '../element';
+import { flattenSegment, startOf, sub, unit, type Vec } from '../geometry';
+import type { DressMark } from '../item';
+import type { Piece } from '../piece';
+import { endShapes, formedLine, type Plan } from '../plan';
+import type { Dressing } from './dressPiece';
+import { isRefused } from './types';
+
+/** How large a finished piece is over everything: wire, ends, and what it is dressed with. */
+export interface FinishedSize {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  /** from front to back, where it is brought out of the plane; null where it stays flat */
+  readonly deepMm: number | null;
+  /** as it is before that */
+  readonly flat: { readonly widthMm: number; readonly heightMm: number };
+}
+
+/** A place that something reaches by so much all round, or to the sides and up and down. */
+interface Reach {
+  readonly at: Vec;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Round wire along points: it reaches to its sides, and no further than its flush ends. */
+const alongside = (points: readonly Vec[], mm: number): Reach[] =>
+  points.slice(1).flatMap((to, i) => {
+    const from = points[i]!;
+    const { x, y } = unit(sub(to, from));
+    return [from, to].map((at) => ({ at, x: Math.abs(y) * mm, y: Math.abs(x) * mm }));
+  });
+
+function reachOf(mark: DressMark): Reach[] {
+  switch (mark.kind) {
+    case 'wire':
+      return mark.runs.flatMap((run) => alongside(run, mark.diameterMm / 2));
+    case 'flat':
+    case 'cord':
+      return alongside(mark.points, mark.widthMm / 2);
+    case 'stone':
+      return [{ at: mark.at, x: mark.widthMm / 2, y: mark.heightMm / 2 }];
+    case 'bead': {
+      const { x, y } = mark.along;
+      const [a, b] = [mark.bead.lengthMm / 2, mark.bead.acrossMm / 2];
+      return [{ at: mark.at, x: Math.hypot(a * x, b * y), y: Math.hypot(a * y, b * x) }];
+    }
+  }
+}
+
+/** Everything that a plan and its dressing reach, as drawn from the front. */
+function reaches(plan: Plan, dressing: Dressing | null): Reach[] {
+  return [
+    ...plan.wires.flatMap((wire) => {
+      const ends = endShapes(plan, wire).map((s) => [startOf(s), ...flattenSegment(s, 0.02)]);
+      return [formedLine(wire).points, ...ends].flatMap((line) =>
+        alongside(line, wire.stock.diameterMm / 2),
+      );
+    }),
+    ...(dressing?.items ?? []).flatMap((d) => (isRefused(d) ? [] : d.marks.flatMap(reachOf))),
+  ];
+}
+
+/**
+ * The size of the finished piece; null while there is nothing. Rolled, it is as wide as it is seen from
+ * the front: a chord, or the mandrel and the wire on both sides of it. Over a rod its top goes half round
+ * and comes down behind, so that it is as high as what stays in front, half the rod and the wire.
+ */
+export function finishedSize(
+  piece: Piece,
+  plan: Plan,
+  dressing: Dressing | null,
+): FinishedSize | null {
+  const all = reaches(plan, dressing);
+  if (all.length === 0) return null;
+  const most = (of: (r: Reach) => number): number =>
+    all.reduce((m, r) => Math.max(m, of(r)), -Infinity);
+  const widthMm = most((r) => r.at.x + r.x) + most((r) => r.x - r.at.x);
+  const heightMm = most((r) => r.at.y + r.y) + most((r) => r.y - r.at.y);
+  const flat = { widthMm, heightMm };
+  const d = Math.max(plan.diameterMm, ...plan.wires.map((w) => w.stock.diameterMm));
+  const out = piece.outOfPlane;
+  switch (out?.kind) {
+    case undefined:
+      return { ...flat, deepMm: null, flat };
+    case 'roll': {
+      const radius = (out.mandrelMm + d) / 2;
+      const half = widthMm / (2 * radius);
+      const round = half >= Math.PI / 2;
+      return {
+        widthMm: round ? 2 * radius + d : rolledWidth(widthMm, out.mandrelMm, d),
+        heightMm,
+        deepMm: Math.min(2 * radius, radius * (1 - Math.cos(Math.min(Math.PI, half)))) + d,
+        flat,
+      };
+    }
+    case 'cup':
+      return {
+        widthMm: cuppedWidth(widthMm, out.riseMm),
+        heightMm: cuppedWidth(heightMm, out.riseMm),
+        deepMm: out.riseMm + d,
+        flat,
+      };
+    case 'rod': {
+      const over = (Math.PI * (out.rodMm + d)) / 2;
+      const front = Math.max(0, heightMm - over - out.backMm);
+      return { widthMm, heightMm: front + out.rodMm / 2 + d, deepMm: out.rodMm + 2 * d, flat };
+    }
+  }
+}
