@@ -21,7 +21,10 @@ async function drawn(page: Page, mm = '1'): Promise<void> {
 
 async function dress(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'Dress it with' }).click();
-  await page.getByRole('menuitem', { name: new RegExp(`^${name}`) }).click();
+  await page
+    .getByRole('dialog', { name: 'Dress it with' })
+    .getByRole('button', { name: new RegExp(`^${name}`) })
+    .click();
   await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
 }
 

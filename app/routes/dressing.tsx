@@ -1,10 +1,18 @@
 import { useState } from 'react';
 import { Trash2, TriangleAlert } from 'lucide-react';
-import { freshItemId, withItem, withoutItem, type Dressed } from '@core/dressing';
+import {
+  alikeTo,
+  freshItemId,
+  withAlike,
+  withItem,
+  withoutItem,
+  type Dressed,
+} from '@core/dressing';
 import { kindOf, newDressItem, type DressItem, type DressKind } from '@core/item';
 import { leadStock } from '@core/piece';
 import { FigureView } from '~/components/FigureView';
 import { StagePanel } from '~/components/StagePanel';
+import { Tick } from '~/components/Tick';
 import { Button, IconButton, Section } from '~/components/ui';
 import { AddItem } from '~/screens/dressing/AddItem';
 import { firstPlace } from '~/screens/dressing/firstPlace';
@@ -31,6 +39,7 @@ export default function DressingScreen() {
   const wire = usePointer((p) => p.wire);
   const [chosen, setChosen] = useState<string | null>(null);
   const made = useAssembly();
+  const [together, setTogether] = useState(true);
   const item = piece.dressing.find((i) => i.id === chosen);
   const dressed = (id: string): Dressed | undefined =>
     dressing?.items.find((d) => d.item.id === id);
@@ -45,7 +54,15 @@ export default function DressingScreen() {
     edit((p) => withItem(p, fresh));
     setChosen(id);
   };
-  const set = (next: DressItem): void => edit((p) => withItem(p, next));
+  const alike = item ? alikeTo(piece, item).length : 1;
+  // A place is that of one item; what else is chosen is chosen for all that are alike.
+  const set = (next: DressItem): void =>
+    edit((p) => {
+      const own = p.dressing.find((i) => i.id === next.id);
+      const isPlaced =
+        own && (own.on !== next.on || ('to' in own && 'to' in next && own.to !== next.to));
+      return own && together && !isPlaced ? withAlike(p, own, next) : withItem(p, next);
+    });
   const remove = (id: string): void => {
     edit((p) => withoutItem(p, id));
     if (chosen === id) setChosen(null);
@@ -97,6 +114,13 @@ export default function DressingScreen() {
               </span>
             }
           >
+            {alike > 1 && (
+              <Tick
+                label={`What is changed here is changed in all ${alike} alike`}
+                value={together}
+                set={setTogether}
+              />
+            )}
             <ItemEditor
               item={item}
               dressed={dressed(item.id)}
@@ -134,6 +158,32 @@ export default function DressingScreen() {
   );
 }
 
+/** So many alike one after the other are shown as one. */
+const MANY_ALIKE = 3;
+
+/** For each item of a run of many alike, the place in the list where that run begins. */
+function runsAlike(
+  items: readonly DressItem[],
+  dressed: (id: string) => Dressed | undefined,
+  told: ReturnType<typeof useWords>,
+): ReadonlyMap<string, number> {
+  const out = new Map<string, number>();
+  const nameOf = (i: DressItem): string => {
+    const d = dressed(i.id);
+    return d ? `${i.kind} ${told(d.title)} ${d.problems.some((p) => p.refused)}` : i.id;
+  };
+  let from = 0;
+  items.forEach((item, n) => {
+    const next = items[n + 1];
+    if (next && nameOf(next) === nameOf(item)) return;
+    if (n + 1 - from >= MANY_ALIKE) {
+      for (const own of items.slice(from, n + 1)) out.set(own.id, from);
+    }
+    from = n + 1;
+  });
+  return out;
+}
+
 function ItemList({
   items,
   dressed,
@@ -146,12 +196,20 @@ function ItemList({
   remove: (id: string) => void;
 }) {
   const told = useWords();
+  const [open, setOpen] = useState<ReadonlySet<number>>(new Set());
+  const toggle = (n: number): void =>
+    setOpen((was) => new Set(was.has(n) ? [...was].filter((m) => m !== n) : [...was, n]));
   if (items.length === 0) return null;
+  const runs = runsAlike(items, dressed, told);
   return (
     <ul aria-label="Items" className="rounded-md border border-line bg-raised">
-      {items.map((i) => {
+      {items.map((i, n) => {
         const d = dressed(i.id);
         const refused = d?.problems.some((p) => p.refused) ?? false;
+        const words = d ? told(d.title) : '…';
+        const first = runs.get(i.id);
+        if (first !== undefined && first !== n && !open.has(first)) return null;
+        const rest = items.filter((o) => runs.get(o.id) === n).length - 1;
         return (
           <li key={i.id} className="flex items-center border-t border-line first:border-t-0">
             <button
@@ -165,10 +223,15 @@ function ItemList({
               <span>
                 <span className="block font-medium">{kindOf(i).name}</span>
                 <span className={`block text-xs ${refused ? 'text-alert' : 'text-soft'}`}>
-                  {refused ? 'does not go on as it is' : d ? told(d.title) : '…'}
+                  {refused ? 'does not go on as it is' : words}
                 </span>
               </span>
             </button>
+            {rest > 0 && (
+              <Button look="quiet" onClick={() => toggle(n)} aria-expanded={open.has(n)}>
+                {open.has(n) ? 'Show one' : `and ${rest} more alike`}
+              </Button>
+            )}
             <IconButton name={`Take off: ${kindOf(i).name}`} onClick={() => remove(i.id)}>
               <Trash2 size={16} />
             </IconButton>

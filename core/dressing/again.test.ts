@@ -1,5 +1,5 @@
 import { describe, expect, it, test } from 'vitest';
-import { dressPiece, withAgain, type Again } from '.';
+import { alikeTo, dressPiece, withAgain, withAlike, type Again } from '.';
 import { kindOf, type DressItem } from '../item';
 import { newPath, type FigurePath, type Piece } from '../piece';
 import { planPiece } from '../plan';
@@ -89,6 +89,19 @@ describe('the same again', () => {
     expect(copy.on.headingRad).toBeCloseTo(Math.PI - 0.2, 12);
     if ('to' in copy) expect(copy.to).toMatchObject({ x: 40, y: 6, lengthMm: 4 });
     expect(kindOf(copy).kind).toBe(kind);
+  });
+
+  it('what is changed about one is changed about all that are alike, each in its place', () => {
+    const line = newPath('l', [at(0, 0), at(60, 0)], false);
+    const item = made('own-loop', place(10, 0), { insideMm: 3 });
+    const { piece } = again([line], item, { by: 'spacing', count: 3, spacingMm: 12 });
+    const other = { ...made('own-loop', place(55, 0), { insideMm: 4 }), id: 'o' };
+    const all = { ...piece, dressing: [...piece.dressing, other] };
+    expect(alikeTo(all, item)).toHaveLength(4);
+    const wider = withAlike(all, item, { ...item, insideMm: 5 });
+    expect(places(wider)).toEqual(places(all));
+    expect(wider.dressing.map((i) => 'insideMm' in i && i.insideMm)).toEqual([5, 5, 5, 5, 4]);
+    expect(wider.dressing.map((i) => i.id)).toEqual(all.dressing.map((i) => i.id));
   });
 
   it('on the middle line its mirror image is itself', () => {

@@ -90,6 +90,28 @@ export function withAgain(
   return { piece: next, added };
 }
 
+/** What is chosen about an item, its place left out. */
+const choices = ({ id: _id, on: _on, ...rest }: DressItem): string =>
+  JSON.stringify({ ...rest, to: null });
+
+/** Items of which all is chosen alike but their places, itself among them. */
+export const alikeTo = (piece: Piece, item: DressItem): DressItem[] =>
+  piece.dressing.filter((i) => i.kind === item.kind && choices(i) === choices(item));
+
+/** A piece with an item changed, and what is chosen about it changed in all that are alike; places stay. */
+export function withAlike(piece: Piece, item: DressItem, next: DressItem): Piece {
+  const alike = new Set(alikeTo(piece, item).map((i) => i.id));
+  return {
+    ...piece,
+    dressing: piece.dressing.map((i): DressItem => {
+      if (i.id === item.id) return next;
+      if (!alike.has(i.id)) return i;
+      const there = 'to' in i ? { to: i.to } : {};
+      return { ...next, id: i.id, on: i.on, ...there } as DressItem;
+    }),
+  };
+}
+
 /** An item on the other side of the upright line down the middle of the figure. */
 function mirrored(piece: Piece, item: DressItem): DressItem {
   const axis = twinAxis(piece);

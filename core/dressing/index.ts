@@ -1,10 +1,11 @@
 /** Dressing: all items of a piece laid on its bent figure, with their sums; edits and variants of them. */
 export { dressPiece, together, type Dressing } from './dressPiece';
-export { withAgain, type Again } from './again';
+export { alikeTo, withAgain, withAlike, type Again } from './again';
 export { freshItemId, stretchPlace, withItem, withoutItem, withRemedy } from './edit';
 export { eyesOf, isIn, type Eye } from './eyes';
 export { finishedSize, type FinishedSize } from './finishedSize';
 export { frameHoles, groundOf, type FormedGround, type WireHole } from './ground';
+export { samplePiece } from './samples';
 export { isRefused, overlaps, type Dressed, type DressRemedy } from './types';
 export {
   DEFAULT_RULES,

@@ -31,7 +31,7 @@ export function ItemEditor({
   const beads = kindOf(item).fields['beads']?.control;
   return (
     <div className="space-y-3">
-      {dressed && <Problems dressed={dressed} />}
+      {dressed && <Problems dressed={dressed} set={set} />}
       {dressed && <Takes dressed={dressed} unit={unit} />}
       {fields.map(([key, field]) => (
         <ChoiceOf
@@ -80,7 +80,7 @@ export function ItemEditor({
   );
 }
 
-function Problems({ dressed }: { dressed: Dressed }) {
+function Problems({ dressed, set }: { dressed: Dressed; set: (item: DressItem) => void }) {
   const edit = useEdit();
   const told = useWords();
   return dressed.problems.map((p, i) => (
@@ -102,7 +102,11 @@ function Problems({ dressed }: { dressed: Dressed }) {
           {p.remedies.map((r) => (
             <Button
               key={told(r.label)}
-              onClick={() => edit((piece) => withRemedy(piece, r, dressed.stock))}
+              onClick={() =>
+                r.kind === 'item'
+                  ? set(r.item)
+                  : edit((piece) => withRemedy(piece, r, dressed.stock))
+              }
             >
               {told(r.label)}
             </Button>

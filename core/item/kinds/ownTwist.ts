@@ -1,6 +1,6 @@
 import { mostTwist, TWIST_LIMIT_RAD, twistOf } from '../../element';
 import { lengthField, turnsField } from '../../field';
-import { distance, mix, type Vec } from '../../geometry';
+import { distance, mix, sub, unit, type Vec } from '../../geometry';
 import { asAngle, asLength, asThickness, counted, say } from '../../words';
 import { wireMark } from '../draw';
 import { inLayers, middleMm, type FormedWires, type Run } from '../ground';
@@ -89,7 +89,10 @@ export const ownTwist = itemKind({
     turns: turnsField('Turns', 0.5, 200, 2),
   },
 })({
-  first: () => ({ legMm: 8, turns: 5 }),
+  first: ({ frameMm }) => ({
+    legMm: 8,
+    turns: Math.max(1, Math.min(5, Math.floor(mostTwist(2, 8, frameMm)))),
+  }),
   takes: wireOf,
   layout(ground, item) {
     const leg = legAt(ground, item);
@@ -173,11 +176,15 @@ function strandsOf(
   thread: Parameters<typeof wireMark>[1],
 ) {
   const count = Math.max(40, Math.round(16 * turns));
-  const axis = Array.from({ length: count + 1 }, (_, i): { at: Vec; across: Vec } => {
+  const middles = Array.from({ length: count + 1 }, (_, i): Vec => {
     const mm = (legMm * i) / count;
-    const [a, b] = [run.spot(tipMm - mm).at, run.spot(tipMm + mm).at];
-    const { direction } = run.spot(tipMm - mm);
-    return { at: mix(a, b, 0.5), across: { x: -direction.y, y: direction.x } };
+    return mix(run.spot(tipMm - mm).at, run.spot(tipMm + mm).at, 0.5);
+  });
+  // The leg's own way, taken from its middle line: round the tip the wire runs across it.
+  const axis = middles.map((at, i): { at: Vec; across: Vec } => {
+    const reach = Math.max(2, Math.round(count / 20));
+    const along = unit(sub(middles[Math.min(count, i + reach)]!, middles[Math.max(0, i - reach)]!));
+    return { at, across: { x: -along.y, y: along.x } };
   });
   const lines = [0, Math.PI].map((start) => {
     const phase = (i: number): number => start + (2 * Math.PI * turns * i) / count;

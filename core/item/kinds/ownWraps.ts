@@ -1,6 +1,6 @@
 import { strandsWrap } from '../../element';
 import { turnsField, wholeOrField } from '../../field';
-import { asLength, asCount, counted, say } from '../../words';
+import { asCount, asLength, counted, say, type Said } from '../../words';
 import { bundleSpot, gripped, MOST_BOUND } from '../bundle';
 import { wireMark } from '../draw';
 import { middleMm, moved, turnStroke, type FormedWires } from '../ground';
@@ -14,6 +14,8 @@ interface Wraps {
   readonly wraps: number;
   readonly strands: number | null;
 }
+
+const timesOf = (n: number): Said => (n === 1 ? say`once` : say`${asCount(n)} times`);
 
 /** n close turns round the hull of all strands that lie there; none where nothing does. */
 function wireOf(wires: FormedWires, { on, wraps, strands }: Wraps): OwnUse[] {
@@ -56,7 +58,7 @@ export const ownWraps = itemKind({
     });
     return {
       ...BARE,
-      title: say`The wire wraps ${asCount(item.wraps)} times round ${strands === 1 ? 'another' : say`${strands} others`}`,
+      title: say`The wire wraps ${timesOf(item.wraps)}${strands === 0 ? '' : strands === 1 ? ' round another' : say` round ${strands} others`}`,
       counts: [
         { what: 'wraps', count: Math.ceil(item.wraps) },
         { what: 'bundle', count: strands },
@@ -89,7 +91,7 @@ export const ownWraps = itemKind({
     };
   },
   orders: ({ wraps }, { count }) => [
-    say`Lead the wire ${asCount(wraps)} times round ${count('bundle') === 1 ? 'the other' : say`the ${count('bundle')} others`}, each turn beside the last and drawn tight; then go on.`,
+    say`Lead the wire ${timesOf(wraps)} round ${count('bundle') === 1 ? 'the other' : say`the ${count('bundle')} others`}, each turn beside the last and drawn tight; then go on.`,
   ],
   stiffens: (ground) => stiffer(1 + GRIP * sleeve(ground.frameMm, ground.frameMm)),
   ties(ground, item) {
