@@ -3,10 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { dressPiece } from '../dressing';
 import { loopLength } from '../element';
 import { plainBead } from '../item';
-import { newPath, newPiece, type Links, type Piece } from '../piece';
+import { applyAffine, rotation } from '../geometry';
+import { mapFigure, newPath, newPiece, type Links, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { told } from '../words/told.support';
-import { billOf, linkPlan, type LinkPlan } from '.';
+import { billOf, linkPlan, rowDrawing, type LinkPlan } from '.';
 
 const WIRE = { metal: 'copper', temper: 'dead-soft', diameterMm: 0.8 } as const;
 const BEADED: Links = {
@@ -145,3 +146,31 @@ const loopLengthOf = (piece: Piece): number =>
   planPiece(piece)
     .wires[0]!.parts.filter((p) => p.id.startsWith('end-'))
     .reduce((sum, p) => sum + p.lengthMm, 0);
+
+describe('a row pulled straight', () => {
+  it('has each link and joint where the lengths say, whichever way the link is drawn', () => {
+    for (const turn of [0, 0.7, 2.5, -1.9]) {
+      const piece = mapFigure(link(BEADED), rotation(turn));
+      const plan = planPiece(piece);
+      const own = row(piece);
+      const { places, joints } = rowDrawing(own, BEADED.joint);
+      expect(places).toHaveLength(own.links);
+      places.forEach((m, i) => {
+        const [a, b] = [own.eyes.first, own.eyes.last].map((e) => applyAffine(m, e.center));
+        const from = i * (own.linkMm + own.joint.lengthMm);
+        expect(a!.x).toBeCloseTo(from + own.eyes.first.insideMm / 2, 6);
+        expect(b!.x).toBeCloseTo(from + own.linkMm - own.eyes.last.insideMm / 2, 6);
+        expect(a!.y).toBeCloseTo(0, 6);
+        expect(b!.y).toBeCloseTo(0, 6);
+      });
+      const beads = joints.flatMap((m) => (m.kind === 'bead' ? [m.at.x] : []));
+      expect(beads).toHaveLength(own.joints);
+      // A bead lies in the middle of its joint.
+      beads.forEach((x, i) => {
+        const from = i * (own.linkMm + own.joint.lengthMm) + own.linkMm;
+        expect(x).toBeCloseTo(from + own.joint.lengthMm / 2, 6);
+      });
+      expect(plan.wires[own.hook!.wire]!.closed).toBe(false);
+    }
+  });
+});

@@ -29,8 +29,15 @@ export interface LinkPlan {
   /** what one link more or less would make */
   readonly lessMm: number | null;
   readonly moreMm: number;
-  /** how much more wire the last link takes for its hook than the others, and at which wire; null: none */
-  readonly hook: { readonly wire: number; readonly moreMm: number } | null;
+  /** the loops that a link hangs by */
+  readonly eyes: { readonly first: Eye; readonly last: Eye };
+  /** the hook that the last link has in the place of a loop: of which wire and end, and how much more that takes */
+  readonly hook: {
+    readonly wire: number;
+    readonly end: 'start' | 'end';
+    readonly form: WireEnd;
+    readonly moreMm: number;
+  } | null;
 }
 
 export type LinkAnswer =
@@ -127,6 +134,7 @@ export function linkPlan(piece: Piece, plan: Plan): LinkAnswer | null {
       joint,
       lessMm: row.links > least ? linkRow(chain, row.links - 1).lengthMm : null,
       moreMm: linkRow(chain, row.links + 1).lengthMm,
+      eyes: { first: first.eye, last: last.eye },
       hook: hookOf(links.clasp, plan, last),
     },
     notes: notesOf(links, first.eye, last.eye),
@@ -139,9 +147,17 @@ function hookOf(clasp: Clasp, plan: Plan, { wire, eye }: Placed): LinkPlan['hook
   const { ends, stock, closed } = plan.wires[wire]!;
   // Loops at a seam hold each other: neither is an end of its own.
   if (closed) return null;
-  const hook: WireEnd = { kind: 'hook', insideMm: clasp.insideMm, legMm: clasp.legMm, tailMm: 0 };
+  const { side } = ends[eye.which];
+  const form: WireEnd = {
+    kind: 'hook',
+    insideMm: clasp.insideMm,
+    legMm: clasp.legMm,
+    tailMm: 0,
+    ...(side && { side }),
+  };
   const d = stock.diameterMm;
-  return { wire, moreMm: endLength(hook, d) - endLength(ends[eye.which], d) };
+  const moreMm = endLength(form, d) - endLength(ends[eye.which], d);
+  return { wire, end: eye.which, form, moreMm };
 }
 
 /** What does not go through what. */

@@ -15,6 +15,7 @@ export {
   type Span,
   type Spot,
 } from './ground';
+export { beadMark, oval, wireMark } from './draw';
 export { COUNT_WORDS, countKeyOf, isCountedOff, type Counted, type CountKey } from './counts';
 export type { FrameHole, ItemTie, ItemWear, Nature, OrderWords, Traits } from './kind';
 export { ITEM_GROUPS } from './kind';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { linkPlan } from '../bill';
 import { dressPiece } from '../dressing';
 import { DEFAULT_KIT } from '../forming';
 import { newDressItem, type DressItem } from '../item';
@@ -178,5 +179,30 @@ describe('any wishes about bends, ends and beads', () => {
       ),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('the last link of a row', () => {
+  it('has its hook said where that end is worked, and nowhere else', () => {
+    const eye = { kind: 'centred-loop', insideMm: 3, tailMm: 0 } as const;
+    const links: Piece['links'] = {
+      wornMm: 165,
+      joint: { kind: 'direct' },
+      clasp: { kind: 'hook', insideMm: 4, legMm: 5 },
+    };
+    const piece = { ...base, paths: [{ ...STAIRS, start: eye, end: eye }], links };
+    const { plan, steps } = made(piece);
+    const answer = linkPlan(piece, plan);
+    const end = answer?.ok ? answer.plan.hook!.end : null;
+    const words = (id: string): string =>
+      steps
+        .find((s) => s.id === id)!
+        .orders.map(told)
+        .join(' ');
+    const ids = ['wire:0:first-end', 'wire:0:ends'];
+    const [own, other] = end === 'start' ? ids : [...ids].reverse();
+    expect(words(own!)).toContain('The last link instead: Bend the hook at');
+    expect(words(own!)).toContain('4.0 mm');
+    expect(words(other!)).not.toContain('hook');
   });
 });

@@ -7,10 +7,12 @@ import type { Piece } from '../piece';
 import { stockWords, takenOnBlank, type Plan } from '../plan';
 import {
   bendOrder,
+  endOrder,
   endWords,
   gaugeWords,
   measureWords,
   moveWords,
+  overTool,
   stepTitle,
   troubleWords,
   turnWord,
@@ -184,6 +186,17 @@ function formedBefore({ tasks }: Assembly, task: Task): number {
   return Math.max(0, ...before.map((t) => t.steps![1]));
 }
 
+/** The last link of a row has a hook in the place of one of its loops. */
+function hookOrders({ row, kit, plan }: Making, task: Task): Said[] {
+  const hook = row?.hook;
+  if (!hook || hook.wire !== task.wire || hook.end !== task.end) return [];
+  const where = hook.end === 'start' ? 'the first end' : 'the last end';
+  const { stock } = plan.wires[hook.wire]!;
+  const over = (mm: number): Said => overTool(kit, stock, mm);
+  const order = endOrder(hook.form, where, over);
+  return order ? [say`The last link instead: ${order}`] : [];
+}
+
 function endSteps(making: Making, task: Task): MakeStep[] {
   const { piece, plan, kit, assembly } = making;
   const wire = plan.wires[task.wire ?? 0]!;
@@ -193,7 +206,10 @@ function endSteps(making: Making, task: Task): MakeStep[] {
     step(task, {
       step: formedBefore(assembly, task),
       title: task.title,
-      orders: endWords(piece, plan, task.wire ?? 0, kit, task.end),
+      orders: [
+        ...endWords(piece, plan, task.wire ?? 0, kit, task.end),
+        ...hookOrders(making, task),
+      ],
       tool:
         wire.closed && wire.ends.seam.join !== 'loops'
           ? say`flat-nose pliers`
@@ -357,7 +373,7 @@ const otherOrders = (making: Making, task: Task): Said[] => {
     case 'compare':
       return [
         say`Lay it on the true-size pattern: size, symmetry, parallel wires, even loops, gaps in the wraps.`,
-        say`Finished it is about ${sizeWords(making)}. Nudge what is off, then note what was used.`,
+        say`${making.row ? 'Each link' : 'Finished it'} is about ${sizeWords(making)}. Nudge what is off, then note what was used.`,
       ];
     default:
       return [];
@@ -365,11 +381,12 @@ const otherOrders = (making: Making, task: Task): Said[] => {
 };
 
 /** The finished size, over everything. */
-function sizeWords({ piece, plan, dressing }: Making): Said {
+function sizeWords({ piece, plan, dressing, row }: Making): Said {
   const size = finishedSize(piece, plan, dressing);
   if (!size) return say`as drawn`;
   const deep = size.deepMm === null ? '' : say`, ${asBoth(size.deepMm)} deep`;
-  return say`${asBoth(size.widthMm)} wide and ${asBoth(size.heightMm)} high${deep}`;
+  const long = row ? say`, the row ${asBoth(row.lengthMm)} long closed` : '';
+  return say`${asBoth(size.widthMm)} wide and ${asBoth(size.heightMm)} high${deep}${long}`;
 }
 
 function otherSteps(making: Making, task: Task): MakeStep[] {

@@ -52,5 +52,6 @@ export const PLAIN_REASONS: ReadonlySet<Reason> = new Set([
   'straight-first',
   'frame-bent',
   'ends-after-bends',
+  'part-finished',
   'rest-bent',
 ]);

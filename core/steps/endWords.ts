@@ -12,6 +12,12 @@ const SIDE_WORDS: Readonly<Record<EndSide, Said | null>> = {
   right: say`It turns to the right, seen from the front with the end away from you.`,
 };
 
+/** An inside across, with the tool that gives it. */
+export function overTool(kit: Kit, stock: Parameters<typeof loopTool>[1], insideMm: number): Said {
+  const tool = loopTool(kit, stock, insideMm);
+  return say`${asBoth(insideMm)} inside${tool ? say`, on ${tool.name}` : ''}`;
+}
+
 /** One end as an order to the hands; null for an end that is left as it is. */
 export function endOrder(
   end: WireEnd,
@@ -45,10 +51,7 @@ export function endWords(
   const wire = plan.wires[index];
   if (!wire) return [];
   const { start, end, seam } = wire.ends;
-  const over = (insideMm: number): Said => {
-    const tool = loopTool(kit, wire.stock, insideMm);
-    return say`${asBoth(insideMm)} inside${tool ? say`, on ${tool.name}` : ''}`;
-  };
+  const over = (insideMm: number): Said => overTool(kit, wire.stock, insideMm);
   const parts: Said[] = [];
   if (wire.closed) {
     if (seam.join === 'butt') parts.push(say`Let both ends meet.`);

@@ -3,7 +3,7 @@
  * figure alike on both sides, the order of the bends with what the tail does at each crossing, the
  * wire at every moment of its forming, and pegs for winding it.
  */
-export { endOrder, endWords } from './endWords';
+export { endOrder, endWords, overTool } from './endWords';
 export { armNames, armsOf, type ArmNames, type Arms, type Pair } from './arms';
 export { formedPart } from './formedPart';
 export { MOST_PEGS, pegPlan, type Peg, type PegAnswer, type PegBoard, type PegPlan } from './pegs';

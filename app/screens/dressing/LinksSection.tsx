@@ -13,9 +13,10 @@ import type { Plan } from '@core/plan';
 import { printBoth } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { Tick } from '~/components/Tick';
-import { Choices, Section } from '~/components/ui';
+import { RowPicture } from '~/components/RowPicture';
+import { Button, Choices, Section } from '~/components/ui';
 import { useUnit, useWords } from '~/state/useWords';
-import { useEdit, usePiece } from '~/state/workbench';
+import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { BeadFields } from './BeadFields';
 import { ThreadFields } from './ThreadFields';
 
@@ -67,7 +68,12 @@ export function LinksSection({ planned, plan }: { planned: Piece; plan: Plan }) 
       />
       {links && (
         <>
-          <RowWords planned={planned} plan={plan} />
+          <RowWords
+            planned={planned}
+            plan={plan}
+            joint={links.joint}
+            wear={(mm) => set({ ...links, wornMm: Number(mm.toFixed(2)) })}
+          />
           <LinkFields links={links} set={set} />
         </>
       )}
@@ -76,8 +82,20 @@ export function LinksSection({ planned, plan }: { planned: Piece; plan: Plan }) 
 }
 
 /** How many it takes, and what one more or less would make. */
-function RowWords({ planned, plan }: { planned: Piece; plan: Plan }) {
+function RowWords({
+  planned,
+  plan,
+  joint,
+  wear,
+}: {
+  planned: Piece;
+  plan: Plan;
+  joint: Joint;
+  /** another length as worn */
+  wear: (mm: number) => void;
+}) {
   const told = useWords();
+  const { dressing } = useWorkbench().planState;
   const unit = useUnit();
   const answer = useMemo(() => linkPlan(planned, plan), [planned, plan]);
   if (!answer) return null;
@@ -94,10 +112,24 @@ function RowWords({ planned, plan }: { planned: Piece; plan: Plan }) {
       <p>
         <strong>{linksAndJoints(row)}</strong> make {printBoth(row.lengthMm, unit)}.
       </p>
-      <p className="text-soft">
-        {row.lessMm !== null && `One link less: ${printBoth(row.lessMm, unit)}. `}
-        One more: {printBoth(row.moreMm, unit)}.
-      </p>
+      <div className="h-24 rounded-md bg-bench p-1">
+        <RowPicture
+          piece={planned}
+          plan={plan}
+          dressing={dressing}
+          row={row}
+          joint={joint}
+          label="The row, pulled straight"
+        />
+      </div>
+      <div className="flex flex-wrap gap-2">
+        {row.lessMm !== null && (
+          <Button onClick={() => wear(row.lessMm!)}>
+            One link less: {printBoth(row.lessMm, unit)}
+          </Button>
+        )}
+        <Button onClick={() => wear(row.moreMm)}>One more: {printBoth(row.moreMm, unit)}</Button>
+      </div>
       {answer.notes.map((n, i) => (
         <p key={i} className="text-alert">
           {told(n)}

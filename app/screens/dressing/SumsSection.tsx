@@ -73,7 +73,8 @@ export function SumsSection({
       </table>
       {size && (
         <p className="text-sm">
-          Finished, over everything: <strong>{printBoth(size.widthMm, unit)}</strong> wide,{' '}
+          {piece.links ? 'Each link' : 'Finished'}, over everything:{' '}
+          <strong>{printBoth(size.widthMm, unit)}</strong> wide,{' '}
           <strong>{printBoth(size.heightMm, unit)}</strong> high
           {size.deepMm !== null && `, ${printBoth(size.deepMm, unit)} deep`}.
         </p>

@@ -1,4 +1,5 @@
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { linkPlan } from '@core/bill';
 import type { Dressing } from '@core/dressing';
 import { growBox, type Box } from '@core/geometry';
 import type { MakeStep } from '@core/making';
@@ -7,6 +8,7 @@ import type { Plan } from '@core/plan';
 import type { MakingPlan } from '@core/planning';
 import { MarkList } from '~/components/DressingLayer';
 import { useExtent } from '~/components/FigureView';
+import { JointPicture, RowPicture } from '~/components/RowPicture';
 import { dressedExtent, WireDrawing } from '~/components/WireDrawing';
 import { createRehearsal } from '~/screens/rehearse/rehearsal';
 import { RehearsalDrawing } from '~/screens/rehearse/RehearsalDrawing';
@@ -83,6 +85,31 @@ export function StepPicture({
     };
     return growBox(box, Math.max(4, 0.35 * Math.max(box.maxX - box.minX, box.maxY - box.minY)));
   }, [shown, item]);
+  const row = useMemo(() => {
+    const answer = step.task.kind === 'chain' ? linkPlan(piece, plan) : null;
+    return answer?.ok ? answer.plan : null;
+  }, [piece, plan, step]);
+  if (row && piece.links) {
+    return (
+      <div ref={holder} className="size-full">
+        <RowPicture
+          piece={piece}
+          plan={plan}
+          dressing={dressing}
+          row={row}
+          joint={piece.links.joint}
+          label={`Drawing: ${told(step.title)}`}
+        />
+      </div>
+    );
+  }
+  if (step.task.kind === 'joints' && piece.links) {
+    return (
+      <div ref={holder} className="size-full">
+        <JointPicture joint={piece.links.joint} label={`Drawing: ${told(step.title)}`} />
+      </div>
+    );
+  }
   if (!whole) return <div ref={holder} className="size-full" />;
   const room = Math.max(whole.maxX - whole.minX, whole.maxY - whole.minY);
   const box = near ?? growBox(whole, room * (forming && !forming.all ? 0.28 : 0.06));
