@@ -215,6 +215,29 @@ describe('hanging', () => {
   });
 });
 
+describe('beads wound on in threes', () => {
+  it('are led by wraps and followed by them, group by group: by hand', () => {
+    const item = made('wound-beads', place(50, 0, 40), {
+      beads: [bead(3, 1, { acrossMm: 4 })],
+      group: 3,
+      wraps: 2,
+      tailMm: 10,
+      thread: thin(0.5),
+    });
+    const d = dressOne([bar('b', 100)], item);
+    // 1 + 9 + 1 and 10 more for each: 1 + 3 * 10 = 31, a fourth would need 41 of 40.
+    expect(count(d)).toBe(9);
+    const turn = Math.hypot(Math.PI * (FRAME + 0.5), 0.5);
+    // Up and down by (4 - 0.5) / 2 once a group.
+    expect(d.wires[0]!.cutMm).toBeCloseTo(4 * 2 * turn + 3 * (9 + 3.5) + 20, 9);
+    expect(d.counts).toEqual([
+      { what: 'wraps', count: 8 },
+      { what: 'beads', count: 9 },
+    ]);
+    expect(told(d.title)).toBe('9 beads wound on, 3 at a time, 2 wraps between');
+  });
+});
+
 describe('a framed bead', () => {
   it('takes a ring round it for each round, each a wire further out', () => {
     const round = (rounds: number): number =>

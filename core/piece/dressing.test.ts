@@ -116,6 +116,7 @@ describe('records of dressing', () => {
         version: PIECE_VERSION,
         stocks: version < 7 ? [] : old.stocks,
         links: version < 7 ? null : old.links,
+        dressing: old.dressing.map((i) => (i.kind === 'wound-beads' ? { ...i, group: 1 } : i)),
         making: { ...old.making, copies: version < 7 ? 1 : old.making.copies, stages: [] },
       };
       expect(readPiece(old)).toEqual({ ok: true, value });

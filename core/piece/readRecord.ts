@@ -54,9 +54,12 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     making: isRecord(making) ? { ...making, copies: 1 } : making,
   }),
   // Version 8 knows what a wire does on its way, bends in stages, and what hands hold a wire by.
-  ({ making, outOfPlane: out, ...record }) => ({
+  ({ making, outOfPlane: out, dressing, ...record }) => ({
     ...record,
     version: 8,
+    dressing: each(dressing, (item) =>
+      isRecord(item) && item['kind'] === 'wound-beads' ? { ...item, group: 1 } : item,
+    ),
     making: isRecord(making) ? { ...making, stages: [] } : making,
     outOfPlane: isRecord(out) && out['kind'] === 'rod' ? { ...out, backMm: 0 } : out,
   }),

@@ -1,8 +1,8 @@
 import { coilTurn } from '../../element';
-import { turnsField } from '../../field';
+import { turnsField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
 import { counted, say } from '../../words';
-import { plainBead } from '../bead';
+import { plainBead, type Bead } from '../bead';
 import { beadMark, beadUses, type PlacedBead } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
 import { middleMm, moved, outside, right, spanOf, turnStroke } from '../ground';
@@ -19,12 +19,19 @@ export const woundBeads = itemKind({
   traits: { winds: true, fills: true, strip: 'beads' },
   fields: {
     beads: beadsField(),
-    wraps: turnsField('Wraps between beads', 1, 100),
+    group: wholeField('Beads at a time', 1, 40),
+    wraps: turnsField('Wraps between', 1, 100),
     thread: threadField,
     tailMm: tailField,
   },
 })({
-  first: ({ thread }) => ({ beads: [plainBead('Small bead', 3)], wraps: 3, thread, tailMm: 20 }),
+  first: ({ thread }) => ({
+    beads: [plainBead('Small bead', 3)],
+    group: 1,
+    wraps: 3,
+    thread,
+    tailMm: 20,
+  }),
   layout(ground, item) {
     const run = ground.runAt(item.on);
     if (!run) return null;
@@ -44,27 +51,35 @@ export const woundBeads = itemKind({
     };
     wind();
     let beadsMm = 0;
+    let groups = 1;
     while (placed.length < 2_000) {
-      const bead = item.beads[placed.length % item.beads.length]!;
-      if (mm + bead.lengthMm + between > run.toMm + 1e-6) break;
-      const spot = run.spot(mm + bead.lengthMm / 2);
-      const aside = (ground.frameMm + bead.acrossMm) / 2;
-      placed.push({
-        bead,
-        at: moved(spot.at, right(spot), side * aside),
-        along: spot.direction,
-      });
-      // Up to the bead's hole, through it, and back down to the frame.
-      beadsMm += bead.lengthMm + Math.max(0, bead.acrossMm - d);
-      mm += bead.lengthMm;
+      const own = Array.from(
+        { length: item.group },
+        (_, i) => item.beads[(placed.length + i) % item.beads.length]!,
+      );
+      const longMm = own.reduce((sum, b) => sum + b.lengthMm, 0);
+      if (mm + longMm + between > run.toMm + 1e-6) break;
+      for (const bead of own) {
+        const spot = run.spot(mm + bead.lengthMm / 2);
+        const aside = (ground.frameMm + bead.acrossMm) / 2;
+        placed.push({
+          bead,
+          at: moved(spot.at, right(spot), side * aside),
+          along: spot.direction,
+        });
+        mm += bead.lengthMm;
+      }
+      // Up to the first bead's hole, through all of them, and back down to the frame.
+      const rise = ({ acrossMm }: Bead): number => Math.max(0, acrossMm - d) / 2;
+      beadsMm += longMm + rise(own[0]!) + rise(own.at(-1)!);
+      groups++;
       wind();
     }
     const problems = holesOfOwnWire(item);
     const refused = problems.length > 0;
-    const groups = placed.length + 1;
     const cutMm = groups * wraps * turn + beadsMm + 2 * item.tailMm;
     return {
-      title: say`${counted(placed.length, 'bead', 'beads')} wound on, ${counted(wraps, 'wrap', 'wraps')} between`,
+      title: say`${counted(placed.length, 'bead', 'beads')} wound on${item.group > 1 ? say`, ${item.group} at a time` : ''}, ${counted(wraps, 'wrap', 'wraps')} between`,
       counts: [
         { what: 'wraps', count: Math.ceil(groups * wraps) },
         { what: 'beads', count: placed.length },
@@ -95,7 +110,7 @@ export const woundBeads = itemKind({
   orders(item, { cut, beads }) {
     return [
       ...cut,
-      say`Wind ${counted(item.wraps, 'wrap', 'wraps')}, thread a bead, hold it to the frame, and wind ${item.wraps} more; ${beads} in all. The last is followed by ${counted(item.wraps, 'wrap', 'wraps')} as the first is led by them.`,
+      say`Wind ${counted(item.wraps, 'wrap', 'wraps')}, thread ${item.group === 1 ? 'a bead, hold it' : say`${item.group} beads, hold them`} to the frame, and wind ${item.wraps} more; ${beads} in all. The last is followed by ${counted(item.wraps, 'wrap', 'wraps')} as the first is led by them.`,
       TUCK,
     ];
   },
