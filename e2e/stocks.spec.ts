@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { test } from './test';
-import { cutMm, importSvg, newPiece, planned, stage, type } from './workshop';
+import { cutMm, importSvg, newPiece, planned, stage, type, walkThrough } from './workshop';
 
 const LEAF =
   '<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="60mm" viewBox="0 0 40 60">' +
@@ -153,4 +153,16 @@ test('a bracelet of links and beaded joints for a wrist, from an empty piece to 
   await expect(page.getByRole('button', { name: /^alike: / })).toHaveAccessibleName(
     new RegExp(`${n} left of ${n}`),
   );
+  const heads = await walkThrough(page);
+  expect(heads.slice(-4)).toEqual([
+    'Make the joints with their beads',
+    'Join the links to a row',
+    'Trim, tuck and round every end',
+    'Lay it on the pattern and compare',
+  ]);
+  await expect(page.getByText(/the row \d+\.\d mm .* long closed/)).toBeVisible();
+  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('button', { name: 'Back' }).click();
+  await expect(page.getByRole('img', { name: 'Drawing: Join the links to a row' })).toBeVisible();
+  await expect(page.getByText(`Closed it is ${length(n).toFixed(1)} mm`)).toBeVisible();
 });

@@ -96,3 +96,16 @@ export const kept = (page: Page): Promise<void> =>
 export const SQUARE_AND_CIRCLE =
   '<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="40mm" viewBox="0 0 80 40">' +
   '<rect width="40" height="40" fill="none"/><circle cx="62" cy="20" r="15"/></svg>';
+
+/** Walks a making from its first step to its last and gives the heading of each. */
+export async function walkThrough(page: Page): Promise<string[]> {
+  const heads: string[] = [];
+  const place = page.getByText(/^step \d+ of \d+$/);
+  const last = Number(/of (\d+)$/.exec(await place.innerText())![1]);
+  for (let n = 1; n <= last; n++) {
+    await expect(place).toHaveText(`step ${n} of ${last}`);
+    heads.push(await page.getByRole('main').getByRole('heading', { level: 1 }).innerText());
+    if (n < last) await page.getByRole('button', { name: /^(Next|Done)$/ }).click();
+  }
+  return heads;
+}
