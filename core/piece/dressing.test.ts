@@ -114,6 +114,8 @@ describe('records of dressing', () => {
       const value = {
         ...old,
         version: PIECE_VERSION,
+        doubled: 'beside',
+        doubledAt: [],
         stocks: version < 7 ? [] : old.stocks,
         links: version < 7 ? null : old.links,
         dressing: old.dressing.map((i) => (i.kind === 'wound-beads' ? { ...i, group: 1 } : i)),

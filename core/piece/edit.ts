@@ -93,6 +93,7 @@ export function mapFigure(piece: Piece, m: Affine): Piece {
     ...piece,
     paths,
     overAt: piece.overAt.map(moved),
+    doubledAt: piece.doubledAt.map(moved),
     bendEdits: piece.bendEdits.map(moved),
     dressing: piece.dressing.map((item): DressItem => {
       const on = stretched(item.on);

@@ -32,6 +32,7 @@ export { schemaWords } from './schemaWords';
 export {
   PIECE_FORMAT,
   PIECE_LIMITS,
+  DOUBLED,
   PIECE_VERSION,
   pieceSchema,
   pictureSchema,
@@ -48,6 +49,7 @@ export {
   type Stock,
   type TracedPicture,
   type Wire,
+  type DoubledLie,
   type WireEnds,
   type WorkOrigin,
 } from './schema';

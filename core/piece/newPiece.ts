@@ -31,6 +31,8 @@ export function newPiece(id: string, name: string, now: string): Piece {
     over: 'later',
     picture: null,
     overAt: [],
+    doubled: 'beside',
+    doubledAt: [],
     route: null,
     hang: null,
     shapes: [],

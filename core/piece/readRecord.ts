@@ -57,6 +57,8 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
   ({ making, outOfPlane: out, dressing, ...record }) => ({
     ...record,
     version: 8,
+    doubled: 'beside',
+    doubledAt: [],
     dressing: each(dressing, (item) =>
       isRecord(item) && item['kind'] === 'wound-beads' ? { ...item, group: 1 } : item,
     ),

@@ -175,6 +175,9 @@ export type BendEdit = z.infer<typeof bendEditSchema>;
 export const WORK_ORIGINS = ['first', 'last', 'middle'] as const;
 export type WorkOrigin = (typeof WORK_ORIGINS)[number];
 
+export const DOUBLED = ['beside', 'over'] as const;
+export type DoubledLie = (typeof DOUBLED)[number];
+
 export const PIECE_FORMAT = 'hush-road.piece';
 export const PIECE_VERSION = 8;
 
@@ -204,6 +207,10 @@ export const pieceSchema = z
     overAt: z
       .array(z.strictObject({ ...pointSchema.shape, top: z.enum(['later', 'earlier']) }))
       .max(2_000),
+    /** how passes of wire lie where they run along one line: side by side, or one over the other */
+    doubled: z.enum(DOUBLED),
+    /** stretches where it is otherwise, by a place of each */
+    doubledAt: z.array(z.strictObject({ ...pointSchema.shape, lie: z.enum(DOUBLED) })).max(2_000),
     route: routeSchema.nullable(),
     /** where the piece hangs; null is its highest point */
     hang: pointSchema.nullable(),

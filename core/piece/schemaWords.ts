@@ -16,6 +16,7 @@ const PARTS: Readonly<Record<string, string>> = {
   bendEdits: 'changed bend',
   picture: 'traced picture',
   overAt: 'crossing',
+  doubledAt: 'doubled stretch',
   toleranceMm: 'tolerance',
   reserveMm: 'reserve',
   diameterMm: 'wire thickness',

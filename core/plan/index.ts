@@ -33,7 +33,7 @@ export {
 } from './planPiece';
 export type { Progress, Told } from './progress';
 export { routedFigure, routeOverview, wishAt, type Junction, type RouteOverview } from './routed';
-export type { Aside } from './sideBySide';
+export type { Aside, DoubledStretch } from './sideBySide';
 export type { Breach } from './laws';
 export type { Correction } from './roundings';
 export { kindWords, stockUses, stockWords, widestMm, type StockUse } from './stocks';

@@ -47,6 +47,7 @@ export function mirrorPlan(plan: Plan, axisX: number): Plan {
     ...plan,
     wires: plan.wires.map(wireOf),
     crossings: plan.crossings.map((c) => ({ ...c, at: at(c.at) })),
+    doubled: plan.doubled.map((s) => ({ ...s, at: at(s.at) })),
     hang: hang && {
       center: at(hang.center),
       from: at(hang.from),

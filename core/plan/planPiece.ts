@@ -30,7 +30,13 @@ import { allowancesOf, developedParts, type Allowances, type LengthPart } from '
 import { bareLine, crossingsOf, formedLine, placeOnWire, type WireCrossing } from './places';
 import { takenOnTheWay } from './onTheWay';
 import { routedFigure } from './routed';
-import { alongsideWish, asidesOf, type Aside } from './sideBySide';
+import {
+  alongsideWish,
+  doublingOf,
+  lieWished,
+  type Aside,
+  type DoubledStretch,
+} from './sideBySide';
 import type { Breach } from './laws';
 import type { Told } from './progress';
 import type { Correction } from './roundings';
@@ -102,6 +108,8 @@ export interface Plan {
   /** null when each drawn line is a wire */
   readonly route: PlannedRoute | null;
   readonly crossings: readonly WireCrossing[];
+  /** where passes lie along each other */
+  readonly doubled: readonly DoubledStretch[];
   readonly advice: readonly Advice[];
   readonly hang: Hang | null;
   /** everything cut but what is trimmed: the reserve, and what ends are held by */
@@ -151,7 +159,8 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
   const thick = built.map((b) => b.stock.diameterMm);
   const d = thick.length > 0 ? Math.max(...thick) : piece.wire.diameterMm;
   const meetings = findMeetings(bare, thick, alongsideWish(thick));
-  const beside = asidesOf(strips, meetings.alongside, thick);
+  const doubling = doublingOf(strips, meetings.alongside, thick, lieWished(piece));
+  const beside = doubling.asides;
   const asDrawn = beside.every((b) => b.length === 0);
   const lines = asDrawn
     ? bare
@@ -248,6 +257,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
     diameterMm: lead.diameterMm,
     route: route && summary(route),
     crossings: crossingsOf(found, d, piece.over, piece.overAt),
+    doubled: doubling.stretches,
     advice: adviceFor(built.map((b, i) => ({ ...b, onBlank: wires[i]! }))),
     hang: hangOf(
       lines,

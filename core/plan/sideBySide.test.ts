@@ -210,3 +210,72 @@ describe('passes of a doubled line', () => {
     }
   });
 });
+
+describe('passes that lie over each other', () => {
+  /** Rays run out and back from a line, 12 mm apart. */
+  const rays = (longs: readonly number[]): FigurePath =>
+    newPath(
+      'r',
+      [
+        { x: 0, y: 0 },
+        ...longs.flatMap((long, i) => [
+          { x: 12 * (i + 1), y: 0 },
+          { x: 12 * (i + 1), y: long },
+          { x: 12 * (i + 1), y: 0 },
+        ]),
+        { x: 12 * (longs.length + 1), y: 0 },
+      ],
+      false,
+    );
+  const longs = fc.array(fc.integer({ min: 8, max: 20 }), { minLength: 1, maxLength: 4 });
+
+  it('are one wire wide and two thick, and as long as they are drawn', () => {
+    fc.assert(
+      fc.property(longs, (list) => {
+        const [over, beside] = (['over', 'beside'] as const).map((doubled) =>
+          planPiece(piece([rays(list)], { doubled })),
+        );
+        expect(over!.wires[0]!.asides).toEqual([]);
+        expect(beside!.wires[0]!.asides.length).toBeGreaterThan(0);
+        expect(over!.wires[0]!.developedMm).toBeCloseTo(beside!.wires[0]!.developedMm, 9);
+        expect(over!.doubled.filter((s) => s.lie === 'over' && s.passes === 2)).toHaveLength(
+          2 * list.length,
+        );
+        for (const s of over!.doubled) expect(s.thickMm).toBe(2);
+        for (const s of beside!.doubled) expect(s.passes).toBe(1);
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  it('may be so at single places, and otherwise beside', () => {
+    const doubledAt = [{ x: 12, y: 6, lie: 'over' as const }];
+    const plan = planPiece(piece([rays([12, 12])], { doubledAt }));
+    const over = plan.doubled.filter((s) => s.lie === 'over');
+    expect(over).toHaveLength(2);
+    for (const s of over) expect(s.at.x).toBeCloseTo(12, 1);
+    // The other ray lies a wire aside.
+    const turned = planPiece(
+      piece([rays([12, 12])], { doubled: 'over', doubledAt: [{ x: 24, y: 6, lie: 'beside' }] }),
+    );
+    expect(turned.wires[0]!.asides.map((a) => a.asideMm)).toEqual(
+      plan.wires[0]!.asides.map((a) => a.asideMm),
+    );
+  });
+
+  it('of three runs along one line are three thick', () => {
+    const there = newPath(
+      'a',
+      [
+        { x: 0, y: 0 },
+        { x: 30, y: 0 },
+        { x: 0, y: 0 },
+        { x: 30, y: 0 },
+      ],
+      false,
+    );
+    const plan = planPiece(piece([there], { doubled: 'over' }));
+    expect(Math.max(...plan.doubled.map((s) => s.passes))).toBe(3);
+    expect(Math.max(...plan.doubled.map((s) => s.thickMm))).toBe(3);
+  });
+});

@@ -1,4 +1,5 @@
-import { cross, dot, sub, type AlongsideWish, type Stretch, type Vec } from '../geometry';
+import { cross, distance, dot, sub, type AlongsideWish, type Stretch, type Vec } from '../geometry';
+import type { DoubledLie, Piece } from '../piece';
 import type { Strip } from '../strip';
 import { placeOnWire } from './places';
 
@@ -37,22 +38,64 @@ const CHORD_MM = 0.1;
 const STEP_MM = 0.4;
 const MOST_SAMPLES = 60_000;
 
+/** A stretch of one wire on which another pass lies. */
+export interface DoubledStretch {
+  readonly wire: number;
+  readonly fromMm: number;
+  readonly toMm: number;
+  /** its middle, by which a wish for it is kept */
+  readonly at: Vec;
+  readonly lie: DoubledLie;
+  /** how many passes lie over each other here, and how thick that is; 1 of its own where they lie side by side */
+  readonly passes: number;
+  readonly thickMm: number;
+}
+
+/** Where passes lie along each other, and how far aside that brings them. */
+export interface Doubling {
+  readonly asides: readonly (readonly Aside[])[];
+  readonly stretches: readonly DoubledStretch[];
+}
+
+/** How passes lie where they run along one line. */
+type LieAt = (along: readonly Vec[]) => DoubledLie;
+
+/** A wish for a doubled stretch is meant by a place this near to it, mm. */
+const WISH_MM = 0.6;
+
+/** What a maker wishes of doubled stretches: for all, and for single ones by a place of each. */
+export const lieWished =
+  ({ doubled, doubledAt }: Pick<Piece, 'doubled' | 'doubledAt'>): LieAt =>
+  (along) => {
+    const off = (p: Vec): number => Math.min(...along.map((q) => distance(p, q)));
+    const near = doubledAt.filter((w) => off(w) <= WISH_MM);
+    return near.sort((a, b) => off(a) - off(b))[0]?.lie ?? doubled;
+  };
+
 /**
  * Where wires lie side by side: of two passes on one line each lies half a wire aside, on the side
  * that it comes from and goes to.
+ * that it comes from and goes to. Passes that lie over each other stay where they are.
  * @param thickMm the thickness of each wire
  */
-export function asidesOf(
+export function doublingOf(
   strips: readonly Strip[],
   alongside: readonly Stretch[],
   thickMm: readonly number[],
-): Aside[][] {
-  if (alongside.length === 0) return strips.map(() => []);
-  const found = doubledStretches(strips, alongside, thickMm);
+  lieAt: LieAt,
+): Doubling {
+  if (alongside.length === 0) return { asides: strips.map(() => []), stretches: [] };
+  const all = doubledStretches(strips, alongside, thickMm);
+  const along = new Map(all.map((d) => [d, placesAlong(strips[d.wire]!, d)]));
+  const lies = new Map(all.map((d) => [d, lieAt(along.get(d)!)]));
+  // Both of two passes lie alike: over each other where either is wished so.
+  const isOver = (d: Doubled): boolean =>
+    lies.get(d) === 'over' || all.some((e) => isPartner(d, e) && lies.get(e) === 'over');
+  const over = new Set(all.filter(isOver));
+  const found = all.filter((d) => !over.has(d) && all.some((e) => isPartner(d, e)));
   const sides = new Map<Doubled, number>();
   const asides: Aside[][] = strips.map(() => []);
   for (const d of found) {
-    if (!found.some((e) => isPartner(d, e))) continue;
     const partner = [...sides].find(([e]) => isPartner(d, e));
     const side = partner
       ? partner[1] * (d.sameWay ? -1 : 1)
@@ -63,7 +106,51 @@ export function asidesOf(
     const asideMm = (side * Math.max(0, touchMm - Math.abs(d.apartMm))) / 2;
     asides[d.wire]!.push({ fromMm: d.fromMm, toMm: d.toMm, asideMm });
   }
-  return asides.map((list, i) => bridged(toEnds(list, strips[i]!.developedMm), 5 * thickMm[i]!));
+  return {
+    asides: asides.map((list, i) => bridged(toEnds(list, strips[i]!.developedMm), 5 * thickMm[i]!)),
+    stretches: [...over, ...found].map((d): DoubledStretch => {
+      const { wire, fromMm, toMm } = d;
+      const bare = { strip: strips[wire]!, asides: [] };
+      const at = placeOnWire(bare, (fromMm + toMm) / 2)?.at ?? { x: 0, y: 0 };
+      const here = Math.max(WISH_MM, reachOf(thickMm[wire]!));
+      const stack = over.has(d)
+        ? thickest(along.get(d)!, (p) =>
+            [...over].flatMap((e) =>
+              Array.from({ length: passesNear(along.get(e)!, p, here) }, () => thickMm[e.wire]!),
+            ),
+          )
+        : [thickMm[wire]!];
+      return {
+        wire,
+        fromMm,
+        toMm,
+        at,
+        lie: over.has(d) ? 'over' : 'beside',
+        passes: stack.length,
+        thickMm: stack.reduce((sum, mm) => sum + mm, 0),
+      };
+    }),
+  };
+}
+
+/** How often a row of places comes near to one, without a break between. */
+function passesNear(along: readonly Vec[], to: Vec, withinMm: number): number {
+  const near = along.map((p) => distance(p, to) <= withinMm);
+  return near.filter((n, i) => n && !near[i - 1]).length;
+}
+
+/** Where along a stretch most lies over each other: the thickness of each pass there. */
+function thickest(along: readonly Vec[], at: (place: Vec) => readonly number[]): readonly number[] {
+  const places = [0.1, 0.3, 0.5, 0.7, 0.9].map((t) => along[Math.floor(t * along.length)]!);
+  return places.map(at).reduce((a, b) => (b.length > a.length ? b : a));
+}
+
+/** Places along a doubled stretch, some close enough to every place of it. */
+function placesAlong(strip: Strip, { fromMm, toMm }: Doubled): Vec[] {
+  const count = Math.max(2, Math.ceil((toMm - fromMm) / WISH_MM));
+  return Array.from({ length: count + 1 }, (_, i) =>
+    placeOnWire({ strip, asides: [] }, fromMm + ((toMm - fromMm) * i) / count),
+  ).flatMap((p) => (p ? [p.at] : []));
 }
 
 /** Stretches that begin or end close to a wire's end reach it. */

@@ -1,5 +1,10 @@
 import { Choices, Picker, Section } from '~/components/ui';
 import { LengthField } from '~/components/LengthField';
+import { distance, type Vec } from '@core/geometry';
+import type { DoubledLie } from '@core/piece';
+import { alongBlank, type DoubledStretch, type Plan } from '@core/plan';
+import { printBoth, printLength } from '@core/units';
+import { useUnit } from '~/state/useWords';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 
 export function WorkSection() {
@@ -37,6 +42,76 @@ export function WorkSection() {
           onChange={(over) => edit((p) => ({ ...p, over }))}
         />
       )}
+      {planState.plan && <DoubledFields plan={planState.plan} />}
     </Section>
   );
 }
+
+const LIES = [
+  { value: 'beside', label: 'side by side' },
+  { value: 'over', label: 'over each other' },
+] as const;
+
+/** More single stretches than this are chosen for all at once only. */
+const MOST_LISTED = 40;
+
+/** How passes lie where they run along each other: for all of them, and for single stretches. */
+function DoubledFields({ plan }: { plan: Plan }) {
+  const piece = usePiece();
+  const edit = useEdit();
+  const unit = useUnit();
+  // Of passes on one line each is a stretch of its own: the place is listed once.
+  const places = plan.doubled.filter(
+    (s, i) => !plan.doubled.slice(0, i).some((o) => distance(o.at, s.at) < SAME_MM),
+  );
+  if (places.length === 0) return null;
+  const thickest = places.reduce((a, b) => (b.thickMm > a.thickMm ? b : a));
+  const own = (at: Vec) => piece.doubledAt.find((w) => distance(w, at) < SAME_MM);
+  const wish = ({ at }: DoubledStretch, lie: DoubledLie | null): void =>
+    edit((p) => {
+      const others = p.doubledAt.filter((w) => distance(w, at) >= SAME_MM);
+      return {
+        ...p,
+        doubledAt: lie === null ? others : [...others, { x: at.x, y: at.y, lie }],
+      };
+    });
+  return (
+    <>
+      <Choices
+        label="Where it runs along itself"
+        value={piece.doubled}
+        options={LIES}
+        onChange={(doubled) => edit((p) => ({ ...p, doubled }))}
+      />
+      {thickest.passes > 1 && (
+        <p className="text-xs text-soft">
+          Over each other it is one wire wide and {thickest.passes} thick:{' '}
+          {printBoth(thickest.thickMm, unit)}.
+        </p>
+      )}
+      {places.length > 1 && places.length <= MOST_LISTED && (
+        <details className="rounded-md border border-line px-3 py-2 text-sm">
+          <summary className="cursor-pointer">
+            One by one{piece.doubledAt.length > 0 && ` (${piece.doubledAt.length})`}
+          </summary>
+          <div className="mt-2 space-y-2">
+            {places.map((s, i) => {
+              const from = alongBlank(plan.wires[s.wire]!, s.fromMm);
+              return (
+                <Picker
+                  key={i}
+                  label={`${printLength(s.toMm - s.fromMm, unit)} long, from ${printLength(from, unit)}${plan.wires.length > 1 ? ` of wire ${s.wire + 1}` : ''}`}
+                  value={own(s.at)?.lie ?? 'rule'}
+                  options={[{ value: 'rule', label: 'as the rest' }, ...LIES]}
+                  onChange={(v) => wish(s, v === 'rule' ? null : v)}
+                />
+              );
+            })}
+          </div>
+        </details>
+      )}
+    </>
+  );
+}
+
+const SAME_MM = 0.6;
