@@ -22,12 +22,12 @@ export interface EndForm {
   readonly eye: { readonly center: Vec; readonly insideMm: number } | null;
   /** once made it does not open again: what hangs in it goes on before */
   readonly shuts: boolean;
-  /** the eye may be turned square to the figure */
-  readonly eyeTurned: boolean;
+  /** turned square to the figure: from the front it is seen edge on */
+  readonly square: boolean;
 }
 
 /** A form without wraps and eye that opens again. */
-export const BARE = { over: [], eye: null, shuts: false, eyeTurned: false } as const;
+export const BARE = { over: [], eye: null, shuts: false, square: false } as const;
 
 /** Lengths of an end follow the size of loops. */
 export const LOOP: { readonly scales: Scale } = { scales: 'loop' };
@@ -45,7 +45,7 @@ interface Facts<K extends string> {
   readonly name: string;
   /** for an ear: the metal touches pierced skin */
   readonly ear?: boolean;
-  /** its eye may be turned square to the figure */
+  /** it may be turned square to the figure */
   readonly turns?: boolean;
   /** alike on both sides of the wire: it is turned to none */
   readonly even?: boolean;
@@ -78,7 +78,7 @@ export interface EndKindOf<K extends string, E> extends Facts<K>, Work<E> {
 export const END_SIDES = ['outward', 'inward', 'left', 'right'] as const;
 export type EndSide = (typeof END_SIDES)[number];
 
-/** An end of a kind: the values of its fields; an eye turned square to the figure is seen edge on. */
+/** An end of a kind: the values of its fields; what is turned square to the figure is seen edge on. */
 export type EndOf<K extends string, V extends object> = {
   kind: K;
   turned?: boolean | undefined;

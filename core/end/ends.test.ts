@@ -91,6 +91,7 @@ describe('ends as they are drawn', () => {
       'ear-hook',
       'hoop',
       'kidney',
+      'post',
     ]);
   });
 
@@ -106,7 +107,7 @@ describe('ends as they are drawn', () => {
   it('turned square an eye takes the same wire', () => {
     const loop: WireEnd = { kind: 'loop', insideMm: 3, tailMm: 0 };
     expect(endLength({ ...loop, turned: true }, 1)).toBe(endLength(loop, 1));
-    expect(endForm({ ...loop, turned: true }, 1).eyeTurned).toBe(true);
+    expect(endForm({ ...loop, turned: true }, 1).square).toBe(true);
   });
 
   it('a spiral end says its outside', () => {

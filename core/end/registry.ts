@@ -10,6 +10,7 @@ import { hoop } from './kinds/hoop';
 import { kidney } from './kinds/kidney';
 import { loop } from './kinds/loop';
 import { plain } from './kinds/plain';
+import { post } from './kinds/post';
 import { spiral } from './kinds/spiral';
 import { toggle } from './kinds/toggle';
 import { tucked } from './kinds/tucked';
@@ -30,6 +31,7 @@ const KINDS = [
   earHook,
   kidney,
   hoop,
+  post,
 ] as const;
 
 /** How an end of a wire is finished; all lengths in mm. */

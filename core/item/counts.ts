@@ -8,6 +8,7 @@ export const COUNT_WORDS = {
   places: 'places',
   rounds: 'rounds',
   rows: 'rows',
+  spots: 'places alike',
   strands: 'strands',
   turns: 'turns',
   wraps: 'wraps',

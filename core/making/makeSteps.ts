@@ -32,6 +32,8 @@ export interface MakeStep {
   readonly task: Task;
   /** index of the step of the wire's forming that is shown, if it is one */
   readonly step: number | null;
+  /** the items that go on with it: several where they are alike and follow each other */
+  readonly itemIds: readonly string[];
   readonly title: Said;
   /** the one number or size that is read from a metre away */
   readonly headline: Said | null;
@@ -71,6 +73,7 @@ const step = (
 ): MakeStep => ({
   id: task.id,
   task,
+  itemIds: task.itemId === null ? [] : [task.itemId],
   step: null,
   headline: null,
   subline: null,
@@ -443,14 +446,55 @@ export function makeSteps(
     }
     return otherSteps(making, task);
   };
-  return assembly.tasks.flatMap((task) => {
-    const count = timesOf(making, task) * copies;
-    const own = stepsOf(task);
-    // Of what is made several times each step is counted off, after what is counted within it.
-    return count === 1
-      ? own
-      : own.map((s) => ({ ...s, counts: [...s.counts, { what: 'alike' as const, count }] }));
-  });
+  return alikeTogether(assembly.tasks.map((task) => ({ task, own: stepsOf(task) }))).flatMap(
+    ({ task, own }) => {
+      const count = timesOf(making, task) * copies;
+      // Of what is made several times each step is counted off, after what is counted within it.
+      return count === 1
+        ? own
+        : own.map((s) => ({ ...s, counts: [...s.counts, { what: 'alike' as const, count }] }));
+    },
+  );
+}
+
+interface Worked {
+  readonly task: Task;
+  readonly own: readonly MakeStep[];
+}
+
+/** Items that are alike and follow each other are said once and counted off, place by place. */
+function alikeTogether(list: readonly Worked[]): Worked[] {
+  const out: Worked[] = [];
+  for (const next of list) {
+    const last = out.at(-1);
+    const [a, b] = [last?.own[0], next.own[0]];
+    if (last && a && b && isAlike(a, b)) {
+      out[out.length - 1] = { ...last, own: [withOneMore(a, b)] };
+    } else out.push(next);
+  }
+  return out;
+}
+
+const saidOf = ({ title, orders, tool, counts, subline }: MakeStep): string =>
+  JSON.stringify([title, orders, tool, counts.filter((c) => c.what !== 'spots'), subline]);
+
+/** What is made by a wire on its way has its own place there each time: it is never one with another. */
+const isAlike = (a: MakeStep, b: MakeStep): boolean =>
+  a.task.kind === 'dress' &&
+  b.task.kind === 'dress' &&
+  a.subline === null &&
+  saidOf({ ...a, counts: a.counts.slice(0, b.counts.length) }) === saidOf(b);
+
+function withOneMore(a: MakeStep, b: MakeStep): MakeStep {
+  const itemIds = [...a.itemIds, ...b.itemIds];
+  const own = a.counts.filter((c) => c.what !== 'spots');
+  return {
+    ...a,
+    itemIds,
+    headline: say`${itemIds.length} places`,
+    why: [...new Set([...a.why, ...b.why])],
+    counts: [...own, { what: 'spots' as const, count: itemIds.length }],
+  };
 }
 
 /** How many alike of what a task works on one piece has. */

@@ -195,3 +195,36 @@ describe('any of it, in any order', () => {
     );
   });
 });
+
+describe('alike items that follow each other', () => {
+  const bow = newPath('b', [at(0, 0), at(80, 0)], false);
+  const tapped = [10, 30, 50, 70].map((x, i): DressItem => ({
+    ...newDressItem('flatten', `f${i}`, { x, y: 0, lengthMm: 6 }, place(0, 0)),
+  }));
+
+  it('are said once and counted off place by place', () => {
+    const { steps, ids } = made({ paths: [bow], dressing: tapped });
+    expect(ids.filter((id) => id.startsWith('item:'))).toHaveLength(4);
+    const own = steps.filter((s) => s.task.kind === 'dress');
+    expect(own).toHaveLength(1);
+    expect(own[0]!.itemIds).toEqual(['f0', 'f1', 'f2', 'f3']);
+    expect(own[0]!.counts.at(-1)).toEqual({ what: 'spots', count: 4 });
+    expect(told(own[0]!.headline)).toBe('4 places');
+  });
+
+  it('those that differ are said each', () => {
+    const [first, ...rest] = tapped;
+    const thin = { ...first!, thickMm: 0.3 } as DressItem;
+    const { steps } = made({ paths: [bow], dressing: [thin, ...rest] });
+    const own = steps.filter((s) => s.task.kind === 'dress');
+    expect(own.map((s) => s.itemIds.length).sort()).toEqual([1, 3]);
+  });
+
+  it('what a wire makes on its way is said where it is', () => {
+    const loops = [10, 30].map((x, i): DressItem => ({
+      ...newDressItem('own-loop', `l${i}`, place(x, 0), place(0, 0)),
+    }));
+    const { steps } = made({ paths: [bow], dressing: loops });
+    expect(steps.filter((s) => s.task.kind === 'dress')).toHaveLength(2);
+  });
+});

@@ -78,7 +78,7 @@ export function placedEnds(plan: Plan, wire: WirePlan, pose: Formed = wire): Pla
     if (!now || !formed) return [];
     const flat = frameAt(e, which, now, formed, center);
     const form = endForm(e, wire.stock.diameterMm);
-    const map = form.eyeTurned ? compose(flat, scaling(1, EDGE_ON)) : flat;
+    const map = form.square ? compose(flat, scaling(1, EDGE_ON)) : flat;
     const moved = (list: readonly Primitive[]): Primitive[] =>
       list.flatMap((s) => transformed(s, map));
     return [

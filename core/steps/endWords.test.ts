@@ -51,7 +51,7 @@ describe('words for ends', () => {
 
   it('an eye turned square is said after the loop', () => {
     const loop: WireEnd = { kind: 'loop', insideMm: 3, tailMm: 0, turned: true };
-    expect(told(endOrder(loop, 'here', over))).toMatch(/Turn the eye square to the figure\.$/);
+    expect(told(endOrder(loop, 'here', over))).toMatch(/Turn it square to the figure\.$/);
   });
 
   it('both ends are worked, each with its tool, and the reserve trimmed', () => {

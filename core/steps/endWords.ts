@@ -28,11 +28,7 @@ export function endOrder(
   if (!order) return null;
   const side = SIDE_WORDS[end.side ?? 'outward'];
   return joined(
-    [
-      order,
-      ...(side ? [side] : []),
-      ...(end.turned ? [say`Turn the eye square to the figure.`] : []),
-    ],
+    [order, ...(side ? [side] : []), ...(end.turned ? [say`Turn it square to the figure.`] : [])],
     ' ',
   );
 }

@@ -1,9 +1,10 @@
 import { useMemo } from 'react';
-import { finishedSize } from '@core/dressing';
+import { finishedSize, shapedFromSide } from '@core/dressing';
 import { MOST_COPIES, WORN_AS, type MakingChoices, type OutOfPlane } from '@core/piece';
 import { printBoth, type LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
+import { SideView } from '~/components/SideView';
 import { Tick } from '~/components/Tick';
 import { Choices, Picker, Section } from '~/components/ui';
 import { WORN_NAMES } from '~/components/wornNames';
@@ -95,6 +96,10 @@ function OutOfPlaneFields({ unit }: { unit: LengthUnit }) {
     () => (plan && planned ? finishedSize({ ...planned, outOfPlane }, plan, dressing) : null),
     [plan, planned, dressing, outOfPlane],
   );
+  const side = useMemo(
+    () => (plan && planned ? shapedFromSide({ ...planned, outOfPlane }, plan, dressing) : null),
+    [plan, planned, dressing, outOfPlane],
+  );
   const set = (next: OutOfPlane | null): void => edit((p) => ({ ...p, outOfPlane: next }));
   return (
     <>
@@ -166,6 +171,7 @@ function OutOfPlaneFields({ unit }: { unit: LengthUnit }) {
           onChange={(backMm) => set({ ...outOfPlane, backMm })}
         />
       )}
+      {side && <SideView view={side} metal={piece.wire.metal} />}
       {outOfPlane && size && (
         <p className="text-xs text-soft">
           Flat it is {printBoth(size.flat.widthMm, unit)} wide and{' '}

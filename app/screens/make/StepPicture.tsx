@@ -1,14 +1,16 @@
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { linkPlan } from '@core/bill';
-import type { Dressing } from '@core/dressing';
+import { endFromSide, shapedFromSide, type Dressing, type SideView as Seen } from '@core/dressing';
 import { growBox, type Box } from '@core/geometry';
 import type { MakeStep } from '@core/making';
 import type { Piece } from '@core/piece';
 import type { Plan } from '@core/plan';
+import type { Metal } from '@core/wire';
 import type { MakingPlan } from '@core/planning';
 import { MarkList } from '~/components/DressingLayer';
 import { useExtent } from '~/components/FigureView';
 import { JointPicture, RowPicture } from '~/components/RowPicture';
+import { SideView } from '~/components/SideView';
 import { dressedExtent, WireDrawing } from '~/components/WireDrawing';
 import { createRehearsal } from '~/screens/rehearse/rehearsal';
 import { RehearsalDrawing } from '~/screens/rehearse/RehearsalDrawing';
@@ -16,7 +18,7 @@ import { useWords } from '~/state/useWords';
 
 /** The items that are on before or with a step. */
 function dressingAt(dressing: Dressing, steps: readonly MakeStep[], index: number): Dressing {
-  const on = new Set(steps.slice(0, index + 1).map((s) => s.task.itemId));
+  const on = new Set(steps.slice(0, index + 1).flatMap((s) => s.itemIds));
   return { ...dressing, items: dressing.items.filter((d) => on.has(d.item.id)) };
 }
 
@@ -40,6 +42,24 @@ const endsAt = (steps: readonly MakeStep[], index: number, wire: number) =>
       .filter((s) => s.task.kind === 'ends' && s.task.wire === wire)
       .flatMap((s) => (s.task.end === null ? (['start', 'end'] as const) : [s.task.end])),
   );
+
+/** What a step makes out of the plane, seen from the side. */
+function sideOf(
+  piece: Piece,
+  plan: Plan,
+  dressing: Dressing,
+  { task }: MakeStep,
+): { view: Seen; metal: Metal } | null {
+  if (task.kind === 'shape') {
+    const view = shapedFromSide(piece, plan, dressing);
+    return view && { view, metal: piece.wire.metal };
+  }
+  const wire = plan.wires[task.wire ?? -1];
+  if (task.kind !== 'ends' || !wire || wire.closed) return null;
+  const own = task.end ? [wire.ends[task.end]] : [wire.ends.start, wire.ends.end];
+  const [view] = own.flatMap((e) => endFromSide(e, wire.stock.diameterMm) ?? []);
+  return view ? { view, metal: wire.stock.metal } : null;
+}
 
 /** The piece as it is at one step, large: the bend as it is made, or the item as it goes on. */
 export function StepPicture({
@@ -72,10 +92,9 @@ export function StepPicture({
   const shown = useMemo(() => dressingAt(dressing, steps, index), [dressing, steps, index]);
   const forming = useMemo(() => formingAt(steps, index), [steps, index]);
   const whole = useExtent(piece, plan, shown);
-  const item = shown.items.find((d) => d.item.id === step.task.itemId);
   const near = useMemo<Box | null>(() => {
-    if (!item) return null;
-    const points = dressedExtent({ ...shown, items: [item] });
+    const items = shown.items.filter((d) => step.itemIds.includes(d.item.id));
+    const points = dressedExtent({ ...shown, items });
     if (points.length === 0) return null;
     const box = {
       minX: Math.min(...points.map((p) => p.x)),
@@ -84,7 +103,7 @@ export function StepPicture({
       maxY: Math.max(...points.map((p) => p.y)),
     };
     return growBox(box, Math.max(4, 0.35 * Math.max(box.maxX - box.minX, box.maxY - box.minY)));
-  }, [shown, item]);
+  }, [shown, step]);
   const row = useMemo(() => {
     const answer = step.task.kind === 'chain' ? linkPlan(piece, plan) : null;
     return answer?.ok ? answer.plan : null;
@@ -110,6 +129,7 @@ export function StepPicture({
       </div>
     );
   }
+  const side = useMemo(() => sideOf(piece, plan, dressing, step), [piece, plan, dressing, step]);
   if (!whole) return <div ref={holder} className="size-full" />;
   const room = Math.max(whole.maxX - whole.minX, whole.maxY - whole.minY);
   const box = near ?? growBox(whole, room * (forming && !forming.all ? 0.28 : 0.06));
@@ -120,7 +140,10 @@ export function StepPicture({
   const work = forming && assembly.works.find((w) => w.wire === forming.wire);
   const done = !forming || forming.all;
   return (
-    <div ref={holder} className="size-full">
+    <div ref={holder} className="relative size-full">
+      {side && (
+        <SideView view={side.view} metal={side.metal} className="absolute bottom-3 left-3 w-44" />
+      )}
       <svg
         viewBox={`${box.minX} ${box.minY} ${box.maxX - box.minX} ${box.maxY - box.minY}`}
         className="size-full"

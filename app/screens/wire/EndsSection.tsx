@@ -126,7 +126,7 @@ function EndFields({
       )}
       {kind.turns && (
         <Tick
-          label="Eye turned square to the figure"
+          label={`${name}: turned square to the figure`}
           value={end.turned === true}
           set={(turned) => set({ ...end, turned })}
         />

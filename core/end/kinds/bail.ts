@@ -26,7 +26,7 @@ export const bail = endKind({
         ring(at(r, (i - (Math.ceil(e.turns) - 1) / 2) * 0.45 * d), r, Math.PI, 2 * Math.PI),
       ),
       eye: { center: at(r, 0), insideMm: e.insideMm },
-      eyeTurned: e.turned ?? false,
+      square: e.turned ?? false,
     };
   },
   order: (end, { where, over }) =>

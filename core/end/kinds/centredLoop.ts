@@ -22,7 +22,7 @@ export const centredLoop = endKind({
       ],
       shape: [ring(at(r, 0), r, Math.PI, ALMOST_ROUND)],
       eye: { center: at(r, 0), insideMm: e.insideMm },
-      eyeTurned: e.turned ?? false,
+      square: e.turned ?? false,
     };
   },
   order: (end, { where, over }) =>

@@ -7,6 +7,7 @@ import { BARE, endKind, LOOP } from '../endKind';
 export const earHook = endKind({
   kind: 'ear-hook',
   name: 'Open ear hook',
+  turns: true,
   ear: true,
   sum: true,
   fields: {
@@ -20,6 +21,7 @@ export const earHook = endKind({
     const r = (e.insideMm + d) / 2;
     return {
       ...BARE,
+      square: e.turned ?? false,
       parts: [
         { name: 'Rise', lengthMm: e.riseMm },
         { name: 'Round of the hook', lengthMm: Math.PI * r },

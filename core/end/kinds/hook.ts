@@ -7,6 +7,7 @@ import { BARE, endKind, LOOP } from '../endKind';
 export const hook = endKind({
   kind: 'hook',
   name: 'Hook',
+  turns: true,
   sum: true,
   fields: {
     insideMm: lengthField('inside across', 0.5, 200, LOOP),
@@ -19,6 +20,7 @@ export const hook = endKind({
     const r = (e.insideMm + d) / 2;
     return {
       ...BARE,
+      square: e.turned ?? false,
       parts: [
         { name: 'Hook', lengthMm: Math.PI * r },
         { name: 'Leg of the hook', lengthMm: e.legMm },

@@ -7,6 +7,7 @@ import { BARE, endKind, LOOP } from '../endKind';
 export const kidney = endKind({
   kind: 'kidney',
   name: 'Kidney ear wire',
+  turns: true,
   ear: true,
   sum: true,
   fields: {
@@ -21,6 +22,7 @@ export const kidney = endKind({
     const c = (e.catchMm + d) / 2;
     return {
       ...BARE,
+      square: e.turned ?? false,
       parts: [
         { name: 'Legs', lengthMm: 2 * e.legMm },
         { name: 'Round of the ear wire', lengthMm: Math.PI * r },

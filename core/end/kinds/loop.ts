@@ -22,7 +22,7 @@ export const loop = endKind({
       parts: [{ name: 'Simple loop', lengthMm: loopLength(e.insideMm, d) }, ...tail(e.tailMm)],
       shape: [ring(at(0, r), r, -Math.PI / 2, ALMOST_ROUND)],
       eye: { center: at(0, r), insideMm: e.insideMm },
-      eyeTurned: e.turned ?? false,
+      square: e.turned ?? false,
     };
   },
   order: (end, { where, over }) => say`Turn the loop at ${where}, ${over(end.insideMm)}.`,

@@ -32,7 +32,7 @@ export const wrappedLoop = endKind({
       over: wrapStrokes(0, e.wraps, d, d),
       eye: { center: at(stem + r, 0), insideMm: e.insideMm },
       shuts: true,
-      eyeTurned: e.turned ?? false,
+      square: e.turned ?? false,
     };
   },
   order: (end, { where, over }) =>
