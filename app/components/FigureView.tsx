@@ -23,10 +23,7 @@ export function useExtent(
           { x: lost.maxX, y: lost.maxY },
         ]
       : [];
-    const points = [
-      ...(plan.wires.length > 0 ? drawnExtent(piece, plan, dressing) : []),
-      ...corners,
-    ];
+    const points = [...drawnExtent(piece, plan, dressing), ...corners];
     if (points.length === 0) return null;
     let box: Box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
     for (const p of points) {

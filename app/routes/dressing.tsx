@@ -8,8 +8,14 @@ import {
   withoutItem,
   type Dressed,
 } from '@core/dressing';
-import { kindOf, newDressItem, type DressItem, type DressKind } from '@core/item';
-import { leadStock } from '@core/piece';
+import {
+  kindOf,
+  newDressItem,
+  type DressItem,
+  type DressKind,
+  type StretchPlace,
+} from '@core/item';
+import { leadStock, type Piece } from '@core/piece';
 import { FigureView } from '~/components/FigureView';
 import { StagePanel } from '~/components/StagePanel';
 import { Tick } from '~/components/Tick';
@@ -46,7 +52,10 @@ export default function DressingScreen() {
   const add = (kind: DressKind): void => {
     if (!plan || !planned) return;
     const id = freshItemId(piece);
-    const { on, to } = firstPlace(planned, plan, Math.min(wire, plan.wires.length - 1), kind);
+    const { on, to } =
+      plan.wires.length > 0
+        ? firstPlace(planned, plan, Math.min(wire, plan.wires.length - 1), kind)
+        : besideOthers(piece);
     const fresh = newDressItem(kind, id, on, to, {
       frameMm: plan.diameterMm,
       thread: { metal: leadStock(piece).metal, temper: 'dead-soft', diameterMm: 0.321 },
@@ -135,12 +144,12 @@ export default function DressingScreen() {
               <p className="text-sm text-soft">
                 {plan && plan.wires.length > 0
                   ? 'Nothing yet. Add beads, a thin wire or a finding, then slide it along the figure.'
-                  : 'Draw a figure first: beads and wraps go on its wire.'}
+                  : 'Draw a figure: beads and wraps go on its wire. Or begin without one, with a stone in its cage, rings or ear wires.'}
               </p>
             )}
             <ItemList items={piece.dressing} dressed={dressed} choose={setChosen} remove={remove} />
-            {plan && plan.wires.length > 0 && piece.dressing.length < MOST_ITEMS && (
-              <AddItem add={add} />
+            {plan && piece.dressing.length < MOST_ITEMS && (
+              <AddItem add={add} alone={plan.wires.length === 0} />
             )}
           </Section>
         )}
@@ -152,11 +161,21 @@ export default function DressingScreen() {
         {plan && planned && plan.wires.length > 0 && <LinksSection planned={planned} plan={plan} />}
         <WaysSection />
         <VariantSection />
-        {plan && plan.wires.length > 0 && <OrderSection assembly={made?.assembly ?? null} />}
+        {plan && (plan.wires.length > 0 || piece.dressing.length > 0) && (
+          <OrderSection assembly={made?.assembly ?? null} />
+        )}
       </StagePanel>
     </>
   );
 }
+
+/** What is on no figure lies in a row, mm apart. */
+const ROW_MM = 24;
+
+const besideOthers = ({ dressing }: Piece): { on: StretchPlace; to: StretchPlace } => {
+  const on = { x: ROW_MM * dressing.length, y: 0, lengthMm: 0 };
+  return { on, to: on };
+};
 
 /** So many alike one after the other are shown as one. */
 const MANY_ALIKE = 3;

@@ -71,7 +71,7 @@ export default function MakeScreen({ loaderData }: Route.ComponentProps) {
   const [together, setTogether] = useState(false);
   const wanted = piece?.making.copies ?? 1;
   const copies = together ? wanted : 1;
-  const empty = plan?.wires.length === 0;
+  const empty = plan?.wires.length === 0 && piece?.dressing.length === 0;
   const under = makings.filter((m) => m.finished === null);
   const done = makings.filter((m) => m.finished !== null);
   return (
@@ -82,7 +82,9 @@ export default function MakeScreen({ loaderData }: Route.ComponentProps) {
       <StagePanel wide>
         <Section title={twin ? 'Make the mirrored twin' : 'Make it'}>
           {empty ? (
-            <p className="text-sm text-soft">There is nothing to make yet. Draw a figure first.</p>
+            <p className="text-sm text-soft">
+              There is nothing to make yet. Draw a figure, or begin without one at Dressing.
+            </p>
           ) : (
             <>
               <p className="text-sm text-soft">

@@ -1,5 +1,5 @@
 import { cuppedWidth, rolledWidth } from '../element';
-import { flattenSegment, startOf, sub, unit, type Vec } from '../geometry';
+import { flattenSegment, startOf, sub, unit, type Box, type Vec } from '../geometry';
 import type { DressMark } from '../item';
 import type { Piece } from '../piece';
 import { endShapes, formedLine, type Plan } from '../plan';
@@ -61,6 +61,20 @@ function reaches(plan: Plan, dressing: Dressing | null): Reach[] {
   ];
 }
 
+/** The box round everything, as drawn from the front; null while there is nothing. */
+export function finishedBox(plan: Plan, dressing: Dressing | null): Box | null {
+  const all = reaches(plan, dressing);
+  if (all.length === 0) return null;
+  const most = (of: (r: Reach) => number): number =>
+    all.reduce((m, r) => Math.max(m, of(r)), -Infinity);
+  return {
+    minX: -most((r) => r.x - r.at.x),
+    maxX: most((r) => r.at.x + r.x),
+    minY: -most((r) => r.y - r.at.y),
+    maxY: most((r) => r.at.y + r.y),
+  };
+}
+
 /**
  * The size of the finished piece; null while there is nothing. Rolled, it is as wide as it is seen from
  * the front: a chord, or the mandrel and the wire on both sides of it. Over a rod its top goes half round
@@ -71,12 +85,9 @@ export function finishedSize(
   plan: Plan,
   dressing: Dressing | null,
 ): FinishedSize | null {
-  const all = reaches(plan, dressing);
-  if (all.length === 0) return null;
-  const most = (of: (r: Reach) => number): number =>
-    all.reduce((m, r) => Math.max(m, of(r)), -Infinity);
-  const widthMm = most((r) => r.at.x + r.x) + most((r) => r.x - r.at.x);
-  const heightMm = most((r) => r.at.y + r.y) + most((r) => r.y - r.at.y);
+  const box = finishedBox(plan, dressing);
+  if (!box) return null;
+  const [widthMm, heightMm] = [box.maxX - box.minX, box.maxY - box.minY];
   const flat = { widthMm, heightMm };
   const d = Math.max(plan.diameterMm, ...plan.wires.map((w) => w.stock.diameterMm));
   const out = piece.outOfPlane;

@@ -45,6 +45,8 @@ export function groundOf(piece: Piece, plan: Plan): FormedGround {
     hangPoint: (on: Vec): Vec | null => {
       const eye = plan.wires.flatMap((wire) => eyesOf(plan, wire)).find((e) => isIn(e, on));
       if (eye) return { x: eye.center.x, y: eye.center.y + eye.insideMm / 2 };
+      // Without a figure it is a piece by itself, where it lies.
+      if (plan.wires.length === 0) return { x: on.x, y: on.y };
       const run = runOf({ x: on.x, y: on.y, lengthMm: 0 });
       const spot = run?.spot(run.fromMm);
       const thick = plan.wires[run?.wire ?? -1]?.stock.diameterMm ?? plan.diameterMm;

@@ -3,7 +3,7 @@ export { dressPiece, together, type Dressing } from './dressPiece';
 export { alikeTo, withAgain, withAlike, type Again } from './again';
 export { freshItemId, stretchPlace, withItem, withoutItem, withRemedy } from './edit';
 export { eyesOf, isIn, type Eye } from './eyes';
-export { finishedSize, type FinishedSize } from './finishedSize';
+export { finishedBox, finishedSize, type FinishedSize } from './finishedSize';
 export { frameHoles, groundOf, type FormedGround, type WireHole } from './ground';
 export { endFromSide, shapedFromSide, type SideView } from './sideView';
 export { samplePiece } from './samples';

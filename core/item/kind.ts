@@ -52,6 +52,8 @@ export interface Traits {
   readonly pulled?: boolean;
   /** wound over a seam it holds both ends */
   readonly holdsSeam?: boolean;
+  /** it is a piece by itself, on no figure */
+  readonly alone?: boolean;
   /** swings free: it pulls where it hangs */
   readonly swings?: boolean;
   /** how it looks on the strip */
@@ -143,6 +145,8 @@ interface Work<I> {
   /** what the hands do, line by line */
   orders(item: I, words: OrderWords): readonly Said[];
   nature?(item: I): Nature;
+  /** the fields that mean something as it is chosen now; without this all of them */
+  asks?(item: I): readonly string[];
   /** as it must be on the mirrored figure */
   mirrored?(item: I): I;
   /** how far it reaches about its place, where its looks do not say, mm */

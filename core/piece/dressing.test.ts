@@ -118,7 +118,11 @@ describe('records of dressing', () => {
         doubledAt: [],
         stocks: version < 7 ? [] : old.stocks,
         links: version < 7 ? null : old.links,
-        dressing: old.dressing.map((i) => (i.kind === 'wound-beads' ? { ...i, group: 1 } : i)),
+        dressing: old.dressing.map((i) => ({
+          ...i,
+          ...(i.kind === 'wound-beads' && { group: 1 }),
+          ...(i.kind === 'finding' && { riseMm: 6, roundMm: 8, legMm: 16 }),
+        })),
         making: { ...old.making, copies: version < 7 ? 1 : old.making.copies, stages: [] },
       };
       expect(readPiece(old)).toEqual({ ok: true, value });

@@ -19,6 +19,14 @@ const endsWithin = (wire: unknown): unknown =>
     ? { ...wire, start: endWithinLimits(wire['start']), end: endWithinLimits(wire['end']) }
     : wire;
 
+/** What version 8 asks of items that were there before, with what it was until then. */
+const NEW_FIELDS: Readonly<Record<string, object>> = {
+  'wound-beads': { group: 1 },
+  finding: { riseMm: 6, roundMm: 8, legMm: 16 },
+};
+const withNewFields = (item: unknown): unknown =>
+  isRecord(item) ? { ...item, ...NEW_FIELDS[String(item['kind'])] } : item;
+
 /** Steps that bring a record of version n to n + 1; entry 0 is for records without a version. */
 export const PIECE_MIGRATIONS: readonly Migration[] = [
   (record) => ({ ...record, version: 1 }),
@@ -59,9 +67,7 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     version: 8,
     doubled: 'beside',
     doubledAt: [],
-    dressing: each(dressing, (item) =>
-      isRecord(item) && item['kind'] === 'wound-beads' ? { ...item, group: 1 } : item,
-    ),
+    dressing: each(dressing, withNewFields),
     making: isRecord(making) ? { ...making, stages: [] } : making,
     outOfPlane: isRecord(out) && out['kind'] === 'rod' ? { ...out, backMm: 0 } : out,
   }),

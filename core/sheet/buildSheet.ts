@@ -1,4 +1,4 @@
-import { dressPiece, type Dressing } from '../dressing';
+import { dressPiece, finishedBox, type Dressing } from '../dressing';
 import type { Kit } from '../forming';
 import type { Piece } from '../piece';
 import { kindWords, stockUses, stockWords, type Plan } from '../plan';
@@ -26,7 +26,7 @@ import {
   type Sheet,
 } from './items';
 import { dressingBlocks, dressingOutlines } from './dressingLists';
-import { HEADER_MM, MAX_TILES, patternPages } from './patternPages';
+import { HEADER_MM, MAX_TILES, patternBox, patternPages } from './patternPages';
 import { ROW_MM, stripRows } from './stripRows';
 import { pegPages } from './pegPages';
 import { CELL_ROW_MM, stepRows } from './stepCells';
@@ -53,7 +53,14 @@ export interface SheetOptions {
 export function buildSheet(piece: Piece, plan: Plan, options: SheetOptions): Sheet {
   const paper = PAPERS[options.paper];
   const dressing = dressPiece(piece, plan);
-  const pattern = patternPages(piece, plan, paper, dressingOutlines(dressing)) ?? [
+  const pattern = patternPages(
+    piece,
+    plan,
+    paper,
+    dressingOutlines(dressing),
+    // What is made without a figure has its own outline.
+    patternBox(plan) ?? finishedBox(plan, dressing),
+  ) ?? [
     {
       title: 'Pattern',
       items: [
@@ -175,7 +182,7 @@ function notes(piece: Piece, plan: Plan, unit: LengthUnit): Block[] {
     const doubled =
       doubledMm < 0.005
         ? 'none of it twice'
-        : `${printBoth(doubledMm, unit)} of it twice, side by side`;
+        : `${printBoth(doubledMm, unit)} of it twice, ${piece.doubled === 'over' ? 'over each other' : 'side by side'}`;
     lines.push(`Run as ${wires}, ${doubled}.`);
   }
   const beads = piece.shapes.flatMap((s) => s.beads);

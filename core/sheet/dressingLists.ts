@@ -184,7 +184,7 @@ export function dressingBlocks(
   dressing: Dressing,
   { unit, kit = null }: { unit: LengthUnit; kit?: Kit | null },
 ): Block[] {
-  if (plan.wires.length === 0) return [];
+  if (plan.wires.length === 0 && dressing.items.length === 0) return [];
   const bench = { kit };
   const bill = billOf(piece, plan, dressing);
   const told: Teller = (said) => inWords(said, unit);

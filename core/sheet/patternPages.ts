@@ -96,14 +96,18 @@ export function patternBox(plan: Plan): Box | null {
   return box ? growBox(box, widestMm(plan) / 2) : null;
 }
 
-/** The pattern on one page, or over several with joining marks; null when it would take too many. */
+/**
+ * The pattern on one page, or over several with joining marks; null when it would take too many.
+ * @param more what lies on it too
+ * @param box what it covers
+ */
 export function patternPages(
   piece: Piece,
   plan: Plan,
   paper: Paper,
   more: readonly Item[] = [],
+  box = patternBox(plan),
 ): Page[] | null {
-  const box = patternBox(plan);
   if (!box) return [];
   const items = [...patternItems(piece, plan), ...more];
   const size = { width: box.maxX - box.minX, height: box.maxY - box.minY };

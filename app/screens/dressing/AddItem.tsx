@@ -12,13 +12,20 @@ const isFound = ({ name, hint, group }: AnyKind, typed: string): boolean =>
     .every((word) => `${name} ${hint} ${group}`.toLowerCase().includes(word));
 
 /** All that can go on, by what it does: small pictures, found by typing. */
-export function AddItem({ add }: { add: (kind: DressKind) => void }) {
+export function AddItem({
+  add,
+  alone,
+}: {
+  add: (kind: DressKind) => void;
+  /** there is no figure: only what is a piece by itself */
+  alone: boolean;
+}) {
   const [open, setOpen] = useState(false);
   const [typed, setTyped] = useState('');
   const field = useRef<HTMLInputElement>(null);
   const groups = ITEM_GROUPS.map((group) => ({
     group,
-    kinds: kindsOf(group).filter((k) => isFound(k, typed)),
+    kinds: kindsOf(group).filter((k) => isFound(k, typed) && (!alone || k.traits.alone)),
   })).filter(({ kinds }) => kinds.length > 0);
   const [first] = groups.flatMap((g) => g.kinds);
   const choose = (kind: DressKind): void => {
@@ -29,7 +36,7 @@ export function AddItem({ add }: { add: (kind: DressKind) => void }) {
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger className={`${buttonClass('main')} w-full`}>
-        <Plus size={16} aria-hidden="true" /> Dress it with…
+        <Plus size={16} aria-hidden="true" /> {alone ? 'Begin without a figure…' : 'Dress it with…'}
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
@@ -42,7 +49,9 @@ export function AddItem({ add }: { add: (kind: DressKind) => void }) {
           className="fixed left-1/2 top-1/2 z-50 flex max-h-[92dvh] w-[min(58rem,96vw)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-xl bg-panel shadow-xl"
         >
           <div className="flex items-center gap-3 border-b border-line p-3">
-            <Dialog.Title className="font-semibold">Dress it with</Dialog.Title>
+            <Dialog.Title className="font-semibold">
+              {alone ? 'Without a figure' : 'Dress it with'}
+            </Dialog.Title>
             <input
               ref={field}
               value={typed}

@@ -27,7 +27,10 @@ export function ItemEditor({
   unit: LengthUnit;
   set: (item: DressItem) => void;
 }) {
-  const fields = Object.entries(kindOf(item).fields);
+  const asked = kindOf(item).asks?.(item);
+  const fields = Object.entries(kindOf(item).fields).filter(
+    ([key]) => asked?.includes(key) ?? true,
+  );
   const beads = kindOf(item).fields['beads']?.control;
   return (
     <div className="space-y-3">
@@ -68,7 +71,7 @@ export function ItemEditor({
           set={(next) => set(withValue(item, 'beads', next))}
         />
       )}
-      {'thread' in item && (
+      {'thread' in item && (asked?.includes('thread') ?? true) && (
         <ThreadFields
           unit={unit}
           thread={item.thread}

@@ -21,7 +21,7 @@ export function SumsSection({
   const size = useMemo(() => finishedSize(piece, plan, dressing), [piece, plan, dressing]);
   const told = useWords();
   const unit = useUnit();
-  if (plan.wires.length === 0) return null;
+  if (plan.wires.length === 0 && dressing.items.length === 0) return null;
   const several = bill.made > 1;
   const name = (w: Bill['wires'][number]): string => `${w.name}, ${told(stockWords(w.wire))}`;
   return (

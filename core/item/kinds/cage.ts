@@ -13,7 +13,7 @@ export const cage = itemKind({
   group: 'Settings and findings',
   hint: 'Wrapped by girth and height.',
   place: 'free',
-  traits: { round: true, afterShaping: true },
+  traits: { alone: true, round: true, afterShaping: true },
   tool: 'chain-nose pliers',
   fields: {
     girthMm: lengthField('Girth', 5, 500, { scales: 'size' }),

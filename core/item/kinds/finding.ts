@@ -1,5 +1,5 @@
 import { bailLength, coilLength, coilTurn, loopLength, ringsLength } from '../../element';
-import { endLength, newEnd, type WireEnd } from '../../end';
+import { endLength, type WireEnd } from '../../end';
 import {
   choiceField,
   flagField,
@@ -9,7 +9,7 @@ import {
   type ValuesOf,
 } from '../../field';
 import type { Vec } from '../../geometry';
-import { asLength, say } from '../../words';
+import { asLength, counted, say } from '../../words';
 import { oval, wireMark, wireUse } from '../draw';
 import { threadField } from '../fields';
 import type { Ground } from '../ground';
@@ -33,9 +33,12 @@ const fields = {
   what: choiceField('What', FINDING_NAMES, true),
   made: flagField('From', { yes: 'made from wire', no: 'bought' }),
   insideMm: lengthField('Inside across', 0.5, 60, { scales: 'loop' }),
+  riseMm: lengthField('Ear wire, rise', 0, 60, { scales: 'loop' }),
+  roundMm: lengthField('Ear wire, round inside across', 2, 60, { scales: 'loop' }),
+  legMm: lengthField('Ear wire, leg behind', 2, 100, { scales: 'loop' }),
   turns: wholeField('Turns of bail or split ring', 1, 20),
   count: wholeField('How many', 1, 500),
-  lengthMm: lengthField('Length of chain, cord or pin', 0, 1_000),
+  lengthMm: lengthField('Length of chain, cord, pin or post', 0, 1_000),
   grams: gramsField('Weight of one', 200),
   thread: threadField,
 };
@@ -51,13 +54,34 @@ const CORD_GRIP_MM = 7;
 /** Length of an ear post, mm (typical). */
 const POST_MM = 11;
 
+/** The length of a post that is not chosen is a typical one. */
+const postMm = ({ lengthMm }: FindingItem): number => (lengthMm > 0 ? lengthMm : POST_MM);
+
+/** What is chosen about each finding, besides what it is and where it comes from. */
+const ASKED: Readonly<Record<FindingKind, readonly (keyof typeof fields)[]>> = {
+  bail: ['insideMm', 'turns'],
+  'jump-ring': ['insideMm'],
+  'split-ring': ['insideMm', 'turns'],
+  'ear-wire': ['insideMm', 'riseMm', 'roundMm', 'legMm'],
+  post: ['insideMm', 'lengthMm'],
+  chain: ['insideMm', 'lengthMm'],
+  cord: ['insideMm', 'lengthMm'],
+  clasp: ['insideMm'],
+  'head-pin': ['lengthMm'],
+};
+
 /** Wire that findings take when they are made from it. */
 function madeFrom(item: FindingItem, frameMm: number): WireUse[] {
   const { thread, insideMm, count } = item;
   const d = thread.diameterMm;
   const one = (name: string, lengthMm: number, many = count): WireUse =>
     wireUse('finding', name, thread, lengthMm, 0, many);
-  const ear: WireEnd = newEnd('ear-hook');
+  const ear: WireEnd = {
+    kind: 'ear-hook',
+    riseMm: item.riseMm,
+    insideMm: item.roundMm,
+    legMm: item.legMm,
+  };
   const hook: WireEnd = { kind: 'hook', insideMm, legMm: 2 * insideMm, tailMm: 0 };
   switch (item.what) {
     case 'bail':
@@ -74,7 +98,7 @@ function madeFrom(item: FindingItem, frameMm: number): WireUse[] {
     case 'ear-wire':
       return [one('Ear wire', endLength(ear, d) + loopLength(insideMm, d))];
     case 'post':
-      return [one('Ear post with a spiral to rest on', POST_MM + 2 * loopLength(insideMm, d))];
+      return [one('Ear post with a spiral to rest on', postMm(item) + 2 * loopLength(insideMm, d))];
     case 'chain':
       return item.lengthMm > 0
         ? [
@@ -120,8 +144,8 @@ function findingMarks(ground: Ground, item: FindingItem, top: Vec): DressMark[] 
     case 'split-ring':
       return [wireMark([oval(up, r, r), oval({ x: up.x + d * 0.5, y: up.y }, r, r)], thread)];
     case 'ear-wire': {
-      const round = 4;
-      const y = up.y - 8;
+      const round = (item.roundMm + d) / 2;
+      const y = up.y - r - item.riseMm;
       return [
         wireMark(
           [
@@ -130,7 +154,7 @@ function findingMarks(ground: Ground, item: FindingItem, top: Vec): DressMark[] 
               { x: up.x, y: up.y - r },
               { x: up.x, y },
               ...oval({ x: up.x + round, y }, round, round, Math.PI, Math.PI),
-              { x: up.x + 2 * round + 1, y: y + 14 },
+              { x: up.x + 2 * round + 1, y: y + item.legMm },
             ],
           ],
           thread,
@@ -187,7 +211,7 @@ export const finding = itemKind({
   group: 'Settings and findings',
   hint: 'Rings, ear wires, chain, cord, clasp.',
   place: 'point',
-  traits: { hangs: true, afterShaping: true, stands: true, begins: 'hang' },
+  traits: { alone: true, hangs: true, afterShaping: true, stands: true, begins: 'hang' },
   tool: 'two flat pliers',
   fields,
 })({
@@ -196,6 +220,9 @@ export const finding = itemKind({
     made: true,
     thread: { ...thread, diameterMm: 0.812 },
     insideMm: 4,
+    riseMm: 6,
+    roundMm: 8,
+    legMm: 16,
     turns: 2,
     count: 1,
     lengthMm: 0,
@@ -225,6 +252,11 @@ export const finding = itemKind({
   orders(item, { cut }) {
     return [
       ...cut,
+      ...(item.what === 'jump-ring' && item.made
+        ? [
+            say`Wind ${counted(item.count, 'turn', 'turns')} round ${asLength(item.insideMm)}, slide the coil off and cut it to rings, their ends flush.`,
+          ]
+        : []),
       item.what === 'jump-ring' || item.what === 'split-ring'
         ? say`Open the ring sideways, hang it in, close it flush.`
         : item.made
@@ -232,6 +264,14 @@ export const finding = itemKind({
           : say`Attach it.`,
     ];
   },
+  asks: ({ what, made }) => [
+    'what',
+    'made',
+    'count',
+    'grams',
+    ...ASKED[what],
+    ...(made ? ['thread'] : []),
+  ],
   nature: ({ what, made }) => ({
     pierces: what === 'ear-wire' || what === 'post',
     neck: what === 'chain' || what === 'cord',

@@ -13,7 +13,7 @@ export const guided = itemKind({
   group: 'Wraps and strands',
   hint: 'Wound on two guides that are pulled out, closed to a ring.',
   place: 'free',
-  traits: { round: true },
+  traits: { alone: true, round: true },
   tool: 'two guide wires',
   fields: {
     loops: wholeField('Loops', 3, 400),

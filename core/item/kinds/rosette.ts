@@ -13,7 +13,7 @@ export const rosette = itemKind({
   group: 'Wraps and strands',
   hint: 'The turns of a coil fanned into petals.',
   place: 'free',
-  traits: { round: true, afterShaping: true },
+  traits: { alone: true, round: true, afterShaping: true },
   tool: 'mandrel, chain-nose pliers',
   fields: {
     petals: wholeField('Petals', 3, 60),
