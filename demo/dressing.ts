@@ -39,6 +39,26 @@ const bead = (name: string, mm: number, tone: Bead['tone'], holeMm = 1.4): Bead 
   holeMm,
 });
 
+/** Tips of the crab's legs, places between them where its wire goes round the body, and its claws. */
+const CRAB_LEGS: readonly Place[] = [
+  [39.366, 9.995],
+  [43.452, 20.64],
+  [40.887, 31.75],
+  [7.113, 31.75],
+  [4.548, 20.64],
+  [8.634, 9.995],
+];
+const CRAB_WRAPS: readonly Place[] = [
+  [32.402, 18.775],
+  [32.769, 24.025],
+  [15.231, 24.025],
+  [15.598, 18.775],
+];
+const CRAB_CLAWS: readonly Place[] = [
+  [28.769, 14.368],
+  [19.231, 14.368],
+];
+
 /** What each Lantern Lane piece is dressed with; places are on its figure, in mm. */
 export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
   swallow: () => [
@@ -124,6 +144,12 @@ export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
       pitchMm: 3.6,
       thread: thin('gold-filled', 0.321),
     }),
+  ],
+  crab: () => [
+    ...CRAB_LEGS.map(([x, y]) => item('own-twist', [x, y], 'brass', { legMm: 8, turns: 2 })),
+    ...CRAB_WRAPS.map(([x, y]) => item('own-wraps', [x, y], 'brass', { wraps: 1 })),
+    ...CRAB_CLAWS.map(([x, y]) => item('own-loop', [x, y], 'brass', { insideMm: 2.2 })),
+    item('own-bead', [24, 33.8], 'brass', { beads: [bead('Sea bead', 5, 'sea', 1.6)] }),
   ],
   ripple: () => [item('finding', [58, 7], 'copper', { what: 'chain', insideMm: 4, lengthMm: 110 })],
 };

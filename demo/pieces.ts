@@ -14,6 +14,7 @@ import {
 import { awgToMm } from '../core/units';
 import { DRESSINGS } from './dressing';
 import boat from './figures/boat.svg?raw';
+import crab from './figures/crab.svg?raw';
 import fox from './figures/fox.json';
 import lantern from './figures/lantern.svg?raw';
 import leaf from './figures/leaf.svg?raw';
@@ -203,6 +204,24 @@ export function demoPieces(): Piece[] {
         start: { kind: 'hoop', insideMm: 14, catchMm: 4 },
         end: { kind: 'tucked', wraps: 1.5, tailMm: 2 },
       })),
+    })),
+    demo('crab', 'Crab stud', crab, (p) => ({
+      ...p,
+      ...dressed('crab', { wornAs: 'earring', pair: 'one-by-one' }),
+      wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 1 },
+      stocks: [{ id: 'w2', name: 'Legs', metal: 'brass', temper: 'dead-soft', diameterMm: 0.8 }],
+      doubled: 'beside',
+      paths: p.paths.map((path) =>
+        path.closed
+          ? path
+          : {
+              ...path,
+              stock: 'w2',
+              start: { kind: 'post', postMm: 11 },
+              end: { kind: 'tucked', wraps: 1, tailMm: 1 },
+              handling: { startMm: 15, endMm: 0 },
+            },
+      ),
     })),
     demo('ripple', 'Ripple bracelet', ripple, (p) => ({
       ...p,

@@ -16,6 +16,7 @@ export const LANTERN_LANE = [
   'Key',
   'Leaf earring',
   'Moon hoop',
+  'Crab stud',
   'Ripple bracelet',
 ];
 

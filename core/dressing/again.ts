@@ -107,7 +107,7 @@ export function withAlike(piece: Piece, item: DressItem, next: DressItem): Piece
       if (i.id === item.id) return next;
       if (!alike.has(i.id)) return i;
       const there = 'to' in i ? { to: i.to } : {};
-      return { ...next, id: i.id, on: i.on, ...there } as DressItem;
+      return { ...next, id: i.id, on: i.on, ...there };
     }),
   };
 }

@@ -1,12 +1,12 @@
-import { kindOf, newDressItem, plainBead, type DressItem, type DressKind } from '../item';
+import { kindOf, newDressItem, plainBead, type DressKind } from '../item';
 import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
 import type { StretchPlace } from '../item';
 
-type Sample = {
+interface Sample {
   readonly paths: readonly FigurePath[];
   readonly on: StretchPlace;
   readonly to: StretchPlace;
-};
+}
 
 const at = (x: number, y: number) => ({ x, y });
 const place = (x: number, y: number, lengthMm = 0, headingRad?: number): StretchPlace => ({
@@ -73,7 +73,7 @@ export function samplePiece(kind: DressKind): Piece {
     'beads' in first ? first.beads.map((b) => ({ ...plainBead(b.name, 4), holeMm: 2 })) : [];
   // Enough of them to be seen.
   const shown = 'wraps' in first && first.kind === 'own-wraps' ? { ...first, wraps: 3 } : first;
-  const item = ('beads' in first ? { ...first, beads: roomy } : shown) as DressItem;
+  const item = 'beads' in first ? { ...first, beads: roomy } : shown;
   return {
     ...newPiece(`sample-${kind}`, '', ''),
     wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 1 },

@@ -1,6 +1,6 @@
 import { describe, expect, it, test } from 'vitest';
 import { endFromSide, finishedSize, shapedFromSide } from '.';
-import { endLength, newEnd, type WireEnd } from '../end';
+import { endLength, newEnd } from '../end';
 import { flattenSegment, pathLength, startOf, type Primitive, type Vec } from '../geometry';
 import { newPath, type OutOfPlane } from '../piece';
 import { planPiece } from '../plan';
@@ -49,7 +49,7 @@ describe('from the side', () => {
   test.each(['post', 'loop', 'hook', 'ear-hook', 'kidney'] as const)(
     'an end square to it, a %s, is one line that begins where the figure ends',
     (kind) => {
-      const end = { ...newEnd(kind), ...(kind !== 'post' && { turned: true }) } as WireEnd;
+      const end = { ...newEnd(kind), ...(kind !== 'post' && { turned: true }) };
       const { wire } = endFromSide(end, FRAME)!;
       const points = pointsOf(wire.slice(1));
       expect(Math.hypot(points[0]!.x, points[0]!.y)).toBeLessThan(1e-9);

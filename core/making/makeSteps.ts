@@ -192,7 +192,7 @@ function formedBefore({ tasks }: Assembly, task: Task): number {
 /** The last link of a row has a hook in the place of one of its loops. */
 function hookOrders({ row, kit, plan }: Making, task: Task): Said[] {
   const hook = row?.hook;
-  if (!hook || hook.wire !== task.wire || hook.end !== task.end) return [];
+  if (hook?.wire !== task.wire || hook?.end !== task.end || !hook) return [];
   const where = hook.end === 'start' ? 'the first end' : 'the last end';
   const { stock } = plan.wires[hook.wire]!;
   const over = (mm: number): Said => overTool(kit, stock, mm);

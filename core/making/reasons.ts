@@ -53,5 +53,7 @@ export const PLAIN_REASONS: ReadonlySet<Reason> = new Set([
   'frame-bent',
   'ends-after-bends',
   'part-finished',
+  'on-the-way',
+  'before-the-end',
   'rest-bent',
 ]);

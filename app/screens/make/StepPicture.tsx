@@ -104,6 +104,7 @@ export function StepPicture({
     };
     return growBox(box, Math.max(4, 0.35 * Math.max(box.maxX - box.minX, box.maxY - box.minY)));
   }, [shown, step]);
+  const side = useMemo(() => sideOf(piece, plan, dressing, step), [piece, plan, dressing, step]);
   const row = useMemo(() => {
     const answer = step.task.kind === 'chain' ? linkPlan(piece, plan) : null;
     return answer?.ok ? answer.plan : null;
@@ -129,7 +130,6 @@ export function StepPicture({
       </div>
     );
   }
-  const side = useMemo(() => sideOf(piece, plan, dressing, step), [piece, plan, dressing, step]);
   if (!whole) return <div ref={holder} className="size-full" />;
   const room = Math.max(whole.maxX - whole.minX, whole.maxY - whole.minY);
   const box = near ?? growBox(whole, room * (forming && !forming.all ? 0.28 : 0.06));

@@ -90,9 +90,11 @@ export const ownWraps = itemKind({
           ],
     };
   },
-  orders: ({ wraps }, { count }) => [
-    say`Lead the wire ${timesOf(wraps)} round ${count('bundle') === 1 ? 'the other' : say`the ${count('bundle')} others`}, each turn beside the last and drawn tight; then go on.`,
-  ],
+  orders: ({ wraps }, { count }) => {
+    const round = count('bundle') === 1 ? 'the other' : say`the ${count('bundle')} others`;
+    const tight = wraps > 1 ? 'each turn beside the last and drawn tight' : 'drawn tight';
+    return [say`Lead the wire ${timesOf(wraps)} round ${round}, ${tight}; then go on.`];
+  },
   stiffens: (ground) => stiffer(1 + GRIP * sleeve(ground.frameMm, ground.frameMm)),
   ties(ground, item) {
     const run = ground.runAt(item.on);
