@@ -4,6 +4,7 @@ import { dressPiece } from '../dressing';
 import { newDressItem, plainBead, type DressItem } from '../item';
 import { newPath, newPiece, ofStock, type FigurePath, type Part, type Piece } from '../piece';
 import { planPiece } from '../plan';
+import { wireMassG } from '../wire';
 import { told } from '../words/told.support';
 import { billOf, madeInAll, partTimes } from '.';
 
@@ -135,5 +136,36 @@ describe('the bill of a piece', () => {
       ),
       { numRuns: 30 },
     );
+  });
+});
+
+describe('what joins parts', () => {
+  const WIRE = { metal: 'copper', temper: 'dead-soft', diameterMm: 0.8 } as const;
+  const joint = { insideMm: 4, wraps: 5, wire: WIRE };
+  const legs = (more: Partial<Part>): Piece =>
+    piece([bar('frame', 0), bar('leg', 30, 20)], {
+      parts: [{ ...part('leg', ['leg'], 7), ...more }],
+    });
+
+  it('is bought, or made from wire: seven rings of pi 4.8', () => {
+    const bought = bill(legs({}));
+    expect(bought.things).toMatchObject([{ name: 'Jump ring to join a part', one: 7 }]);
+    const made = bill(legs({ joint }));
+    expect(made.things).toEqual([]);
+    const ring = made.wires.find((w) => w.role === 'finding')!;
+    expect(ring).toMatchObject({ name: 'Ring to join leg', one: 7, all: 7 });
+    expect(ring.cutMm).toBeCloseTo(Math.PI * 4.8, 9);
+    const grams = wireMassG('copper', 0.8, 7 * Math.PI * 4.8);
+    expect(made.massG.one - bought.massG.one).toBeCloseTo(grams, 9);
+  });
+
+  it('a binding goes round both, with its tails; a loop takes nothing', () => {
+    const bound = bill(legs({ join: 'binding', joint }));
+    const wire = bound.wires.find((w) => w.role === 'binding')!;
+    const turn = Math.hypot(2 * 1 + Math.PI * 1.8, 0.8);
+    expect(wire.cutMm).toBeCloseTo(5 * turn + 30, 9);
+    const own = bill(legs({ join: 'loop', joint }));
+    expect(own.wires.every((w) => w.role === 'frame')).toBe(true);
+    expect(own.things).toEqual([]);
   });
 });

@@ -5,6 +5,7 @@ import { trimmedMm, type Plan } from '../plan';
 import { wireMassG, type Metal, type Temper } from '../wire';
 import type { Said } from '../words';
 import { linkPlan, type LinkPlan } from './links';
+import { partJointWire } from './partJoints';
 import { itemTimes, madeInAll, partTimes, wireTimes } from './times';
 
 /** So many in one piece, and in all that are made. */
@@ -128,7 +129,23 @@ const jointWires = (row: LinkPlan | null): ToCut[] => {
   ];
 };
 
-/** Rings are bought: what they weigh is not known. */
+/** The rings and bindings that join parts, where they are made from wire. */
+const partWires = (piece: Piece, plan: Plan, links: number): ToCut[] =>
+  piece.parts.flatMap((part): ToCut[] => {
+    const made = partJointWire(piece, plan, part);
+    if (!made || !part.joint) return [];
+    return [
+      {
+        role: part.join === 'ring' ? 'finding' : 'binding',
+        name: `${part.join === 'ring' ? 'Ring' : 'Binding'} to join ${part.name}`,
+        wire: kindOfWire(part.joint.wire),
+        ...made,
+        count: partTimes(piece, part) * links,
+      },
+    ];
+  });
+
+/** Rings that are not made are bought: what they weigh is not known. */
 const RING_NAME = 'Jump ring to join a part';
 
 /**
@@ -160,6 +177,7 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
   const wires: BillWire[] = [
     ...frameWires(piece, plan, row),
     ...jointWires(row),
+    ...partWires(piece, plan, links),
     ...together(
       itemWires,
       (w) => `${w.role} ${w.name} ${keyOf(w.wire)} ${w.cutMm.toFixed(2)}`,
@@ -170,7 +188,7 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
     (l) => keyOf(l.wire),
   ).map(inAll);
   const rings = piece.parts
-    .filter((p) => p.join === 'ring')
+    .filter((p) => p.join === 'ring' && !p.joint)
     .reduce((sum, p) => sum + partTimes(piece, p) * links, 0);
   const things = together(
     [

@@ -1,4 +1,5 @@
 /** The bill: all that a piece takes, for one and for all that are made of it. */
+export { partJointWire, type PartJointWire } from './partJoints';
 export { jointMarks, rowDrawing, type RowDrawing } from './rowDrawing';
 export {
   billOf,

@@ -1,8 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { distance } from '../geometry';
+import { kindOf } from '../item';
+import { planPiece } from '../plan';
 import { told } from '../words/told.support';
-import { bar, dressOne, FRAME, healed, made, place, ring, thin } from './fixtures/ground';
+import { groundOf } from '.';
+import {
+  bar,
+  dressOne,
+  FRAME,
+  healed,
+  made,
+  pieceWith,
+  place,
+  ring,
+  thin,
+} from './fixtures/ground';
 
 const mm = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 describe('coils', () => {
@@ -228,5 +241,26 @@ describe('rosettes and bands', () => {
     const d = dressOne([ring('r', 30)], item);
     expect(d.problems[0]!.refused).toBe(true);
     expect(dressOne([ring('r', 30)], healed(d, /apart/)).problems).toEqual([]);
+  });
+});
+
+describe('a coil that uses up a length of wire', () => {
+  it('is as long as that makes it', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 20, max: 300, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (lengthMm, gapMm) => {
+          const item = made('coil', place(50, 0, 5), { gapMm, thread: thin(0.4) });
+          const piece = pieceWith([bar('b', 400)], [item]);
+          const ground = groundOf(piece, planPiece(piece)).at(item.on);
+          const used = kindOf(item).useUp!(ground, item, lengthMm);
+          const there = { ...used, on: { ...used.on, x: 200 } };
+          const [wire] = dressOne([bar('b', 400)], there).wires;
+          if (there.on.lengthMm < 400) expect(wire!.cutMm - wire!.tailsMm).toBeCloseTo(lengthMm, 6);
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 });

@@ -60,6 +60,8 @@ interface Work<E> {
   form(end: E, diameterMm: number): EndForm;
   /** what the hands do; null for an end that is left as it is */
   order(end: E, words: EndWords): Said | null;
+  /** it with as many turns as use up a length of wire, mm */
+  useUp?(end: E, lengthMm: number, diameterMm: number): E;
   /** how wide it is, where that is asked, mm */
   outsideMm?(end: E, diameterMm: number): number;
 }

@@ -95,6 +95,19 @@ describe('ends as they are drawn', () => {
     ]);
   });
 
+  it('rolled until it uses up a length of wire, a spiral takes that length', () => {
+    fc.assert(
+      fc.property(mm(8, 400), mm(0, 4), mm(0, 2), mm(0.3, 2), (lengthMm, openingMm, gapMm, d) => {
+        const own = { ...newEnd('spiral'), openingMm, gapMm } as WireEnd;
+        const rolled = endKindOf(own).useUp!(own, lengthMm, d);
+        const { turns } = rolled as { turns: number };
+        // No further than turns can be chosen.
+        if (turns > 0.25 && turns < 60) expect(endLength(rolled, d)).toBeCloseTo(lengthMm, 6);
+        else expect(endSchema.safeParse(rolled).success).toBe(true);
+      }),
+    );
+  });
+
   it('thicker wire takes more for the same inside', () => {
     fc.assert(
       fc.property(fc.constantFrom(...KINDS), mm(0.4, 1), mm(0.05, 1), (kind, d, more) => {

@@ -145,6 +145,8 @@ interface Work<I> {
   /** what the hands do, line by line */
   orders(item: I, words: OrderWords): readonly Said[];
   nature?(item: I): Nature;
+  /** it as long as it is when a length of its wire is used up, tails left out, mm */
+  useUp?(ground: Ground, item: I, lengthMm: number): I;
   /** the fields that mean something as it is chosen now; without this all of them */
   asks?(item: I): readonly string[];
   /** as it must be on the mirrored figure */

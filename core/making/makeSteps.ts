@@ -1,9 +1,9 @@
-import { itemTimes, linkPlan, partTimes, wireTimes, type LinkPlan } from '../bill';
+import { itemTimes, linkPlan, partJointWire, partTimes, wireTimes, type LinkPlan } from '../bill';
 import { endKindOf } from '../end';
 import { finishedSize, type Dressed, type Dressing } from '../dressing';
 import type { Kit } from '../forming';
 import { COUNT_WORDS, isCountedOff, kindOf, type Counted } from '../item';
-import type { Piece } from '../piece';
+import type { Part, Piece } from '../piece';
 import { stockWords, takenOnBlank, type Plan } from '../plan';
 import {
   bendOrder,
@@ -305,6 +305,23 @@ function jointOrders({ piece, row }: Making): Said[] {
   ];
 }
 
+/** How what joins a part is made, where it is made from wire. */
+function partJointOrders({ piece, plan }: Making, part: Part): Said[] {
+  const made = partJointWire(piece, plan, part);
+  const { joint } = part;
+  if (!made || !joint) return [];
+  const cut = say`Cut ${asBoth(made.cutMm)} of ${asThickness(joint.wire.diameterMm)} ${METAL_FACTS[joint.wire.metal].name.toLowerCase()}.`;
+  return part.join === 'ring'
+    ? [
+        cut,
+        say`Wind it round ${asBoth(joint.insideMm)} to a ring, ends flush; hang it in and close it.`,
+      ]
+    : [
+        cut,
+        say`Wind ${counted(joint.wraps, 'wrap', 'wraps')} round both, side by side, each drawn tight; tuck both tails.`,
+      ];
+}
+
 /** How links and joints become a row. */
 function chainOrders({ piece, row }: Making): Said[] {
   const clasp = piece.links?.clasp;
@@ -364,10 +381,15 @@ const otherOrders = (making: Making, task: Task): Said[] => {
             say`Bend the top backwards over ${asBoth(out.rodMm)} to a bail, ${asBoth(out.backMm)} down behind.`,
           ]
         : [];
-    case 'join':
-      return piece.parts.find((p) => p.id === task.partId)?.hangs
-        ? [say`Check that it swings freely, and that left and right are alike.`]
-        : [say`Check that it sits flat and does not turn, and that left and right are alike.`];
+    case 'join': {
+      const part = piece.parts.find((p) => p.id === task.partId);
+      return [
+        ...(part ? partJointOrders(making, part) : []),
+        part?.hangs
+          ? say`Check that it swings freely, and that left and right are alike.`
+          : say`Check that it sits flat and does not turn, and that left and right are alike.`,
+      ];
+    }
     case 'finish':
       return [
         say`Trim what stands over, tuck the ends to the back, pinch them flat.`,

@@ -12,6 +12,14 @@ export const LINK_LIMITS = {
 
 export const PART_JOINS = ['loop', 'ring', 'binding'] as const;
 
+/** What a part is joined by, where that is made from wire: a ring, or a binding of so many wraps. */
+const partJointSchema = z.strictObject({
+  insideMm: z.number().min(LINK_LIMITS.insideMm.min).max(LINK_LIMITS.insideMm.max),
+  wraps: z.number().min(1).max(100),
+  wire: threadSchema,
+});
+export type PartJoint = z.infer<typeof partJointSchema>;
+
 /** Wires of a piece that are one part, and how it is joined to the rest. */
 export const partSchema = z.strictObject({
   id: z.string().min(1).max(60),
@@ -20,6 +28,8 @@ export const partSchema = z.strictObject({
   /** how many alike */
   count: z.number().int().min(1).max(500),
   join: z.enum(PART_JOINS),
+  /** without it a ring is bought, and what binds is left over from elsewhere */
+  joint: partJointSchema.optional(),
   /** the part it is joined to; null is the frame */
   to: z.string().max(60).nullable(),
   hangs: z.boolean(),

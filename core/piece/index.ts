@@ -65,6 +65,7 @@ export {
   type MakingChoices,
   type OutOfPlane,
   type Part,
+  type PartJoint,
   type WornAs,
 } from './dressingSchema';
 export {

@@ -1,12 +1,13 @@
 import { TriangleAlert } from 'lucide-react';
-import { withRemedy, type Dressed } from '@core/dressing';
+import { groundOf, withRemedy, type Dressed } from '@core/dressing';
 import { valueOf, withValue, type Field } from '@core/field';
 import { kindOf, type DressItem } from '@core/item';
 import { printBoth, printThickness, type LengthUnit } from '@core/units';
+import { LengthField } from '~/components/LengthField';
 import { NumberControl } from '~/components/NumberControl';
 import { Tick } from '~/components/Tick';
 import { Button, Choices, Picker } from '~/components/ui';
-import { useEdit } from '~/state/workbench';
+import { useEdit, useWorkbench } from '~/state/workbench';
 import { useWords } from '~/state/useWords';
 import { BeadFields } from './BeadFields';
 import { PlaceFields } from './PlaceFields';
@@ -61,6 +62,7 @@ export function ItemEditor({
           );
         })}
       </div>
+      <UsesUp item={item} dressed={dressed} unit={unit} set={set} />
       <PlaceFields item={item} unit={unit} set={set} />
       {'beads' in item && (
         <BeadFields
@@ -118,6 +120,34 @@ function Problems({ dressed, set }: { dressed: Dressed; set: (item: DressItem) =
       )}
     </div>
   ));
+}
+
+/** The wire that a coil or the like uses up, to be typed: it becomes as long as that makes it. */
+function UsesUp({
+  item,
+  dressed,
+  unit,
+  set,
+}: {
+  item: DressItem;
+  dressed: Dressed | undefined;
+  unit: LengthUnit;
+  set: (item: DressItem) => void;
+}) {
+  const { plan, planned } = useWorkbench().planState;
+  const kind = kindOf(item);
+  const [wire] = dressed?.wires ?? [];
+  if (!kind.useUp || !wire || !plan || !planned) return null;
+  return (
+    <LengthField
+      label="Uses up, tails left out"
+      valueMm={wire.cutMm - wire.tailsMm}
+      unit={unit}
+      min={1}
+      max={20_000}
+      onChange={(mm) => set(kind.useUp!(groundOf(planned, plan).at(item.on), item, mm))}
+    />
+  );
 }
 
 /** What the item takes of wire and beads. */

@@ -1,16 +1,67 @@
 import { Trash2 } from 'lucide-react';
-import { PART_JOINS, type Part } from '@core/piece';
+import {
+  leadStock,
+  LINK_LIMITS,
+  PART_JOINS,
+  type Part,
+  type PartJoint,
+  type Piece,
+} from '@core/piece';
+import { LengthField } from '~/components/LengthField';
 import { NameField } from '~/components/NameField';
 import { NumberField } from '~/components/NumberField';
 import { Tick } from '~/components/Tick';
 import { Button, Choices, IconButton, Picker, Section } from '~/components/ui';
+import { useUnit } from '~/state/useWords';
 import { useEdit, usePiece, useShown } from '~/state/workbench';
+import { ThreadFields } from './ThreadFields';
 
 const JOINS: Readonly<Record<Part['join'], string>> = {
   loop: 'its own loop',
   ring: 'a jump ring',
   binding: 'binding',
 };
+
+/** A ring, or a binding, of the piece's own metal. */
+const jointOf = (piece: Piece): PartJoint => {
+  const { metal } = leadStock(piece);
+  return { insideMm: 4, wraps: 5, wire: { metal, temper: 'dead-soft', diameterMm: 0.8 } };
+};
+
+function JointFields({
+  joint,
+  ring,
+  set,
+}: {
+  joint: PartJoint;
+  ring: boolean;
+  set: (joint: PartJoint) => void;
+}) {
+  const unit = useUnit();
+  return (
+    <>
+      {ring ? (
+        <LengthField
+          label="Ring, inside across"
+          valueMm={joint.insideMm}
+          unit={unit}
+          min={LINK_LIMITS.insideMm.min}
+          max={LINK_LIMITS.insideMm.max}
+          onChange={(insideMm) => set({ ...joint, insideMm })}
+        />
+      ) : (
+        <NumberField
+          label="Wraps that bind it"
+          value={joint.wraps}
+          min={1}
+          max={100}
+          onChange={(wraps) => set({ ...joint, wraps })}
+        />
+      )}
+      <ThreadFields thread={joint.wire} unit={unit} set={(wire) => set({ ...joint, wire })} />
+    </>
+  );
+}
 
 /** Wires that are parts of their own: how many alike, what they are joined to, and by what. */
 export function PartsSection() {
@@ -85,6 +136,22 @@ export function PartsSection() {
             options={PART_JOINS.map((j) => ({ value: j, label: JOINS[j] }))}
             onChange={(join) => change(part.id, { join })}
           />
+          {part.join !== 'loop' && (
+            <Tick
+              label={
+                part.join === 'ring' ? 'The ring is made from wire' : 'Count the wire that binds'
+              }
+              value={part.joint !== undefined}
+              set={(on) => change(part.id, { joint: on ? jointOf(piece) : undefined })}
+            />
+          )}
+          {part.join !== 'loop' && part.joint && (
+            <JointFields
+              joint={part.joint}
+              ring={part.join === 'ring'}
+              set={(joint) => change(part.id, { joint })}
+            />
+          )}
           <div className="flex items-center justify-between">
             <Tick
               label="It hangs freely"

@@ -108,6 +108,17 @@ function EndFields({
               />
             ),
         )}
+        {kind.useUp && (
+          <LengthField
+            label={`${name}: uses up`}
+            valueMm={endLength(end, diameterMm)}
+            unit={unit}
+            min={1}
+            max={3000}
+            alone
+            onChange={(mm) => set(kind.useUp!(end, mm, diameterMm))}
+          />
+        )}
         <LengthField
           label={`${name}: to hold it by, cut off after`}
           valueMm={heldMm}

@@ -1,4 +1,4 @@
-import { spiralLength, spiralOutside } from '../../element';
+import { spiralLength, spiralOutside, spiralTurns } from '../../element';
 import { keptLength, lengthField, turnsField } from '../../field';
 import { asCount, asLength, say } from '../../words';
 import { spiralShape, tail } from '../draw';
@@ -26,6 +26,11 @@ export const spiral = endKind({
   },
   order: (end, { where }) =>
     say`Roll ${asCount(end.turns)} turns of spiral at ${where} from its inside, opening ${asLength(end.openingMm)}, gap ${asLength(end.gapMm)}, held flat in nylon jaws.`,
+  useUp: (e, lengthMm, d) => {
+    const size = { openingMm: e.openingMm, gapMm: e.gapMm, diameterMm: d };
+    const turns = spiralTurns(size, Math.max(0, lengthMm - e.tailMm));
+    return { ...e, turns: Math.min(60, Math.max(0.25, turns)) };
+  },
   outsideMm: ({ openingMm, gapMm, turns }, d) =>
     spiralOutside({ openingMm, gapMm, diameterMm: d }, turns),
 });

@@ -54,6 +54,11 @@ export const coil = itemKind({
       marks: [wireMark(strokes, thread)],
     };
   },
+  useUp(ground, item, lengthMm) {
+    const pitch = item.thread.diameterMm + item.gapMm;
+    const turns = lengthMm / coilLength(1, ground.frameMm, item.thread.diameterMm, pitch);
+    return { ...item, on: { ...item.on, lengthMm: turns * pitch } };
+  },
   orders(item, { cut, count }) {
     return [
       ...cut,
