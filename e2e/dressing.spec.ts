@@ -176,11 +176,32 @@ test('larger by rules, and a set', async ({ page }) => {
 test('an empty piece says what to do first', async ({ page }) => {
   await newPiece(page);
   await stage(page, 'Dressing');
-  await expect(
-    page.getByText('Draw a figure first: beads and wraps go on its wire.'),
-  ).toBeVisible();
+  await expect(page.getByText(/^Draw a figure: beads and wraps go on its wire\./)).toBeVisible();
   await stage(page, 'Make');
-  await expect(page.getByText('There is nothing to make yet. Draw a figure first.')).toBeVisible();
+  await expect(page.getByText(/^There is nothing to make yet\. Draw a figure, or/)).toBeVisible();
+});
+
+test('a batch of rings is made without a figure', async ({ page }) => {
+  await newPiece(page);
+  await stage(page, 'Dressing');
+  await page.getByRole('button', { name: 'Begin without a figure' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Without a figure' });
+  // What needs a wire to go on is not offered.
+  await expect(dialog.getByRole('button', { name: /^Coil over the wire/ })).toHaveCount(0);
+  await dialog.getByRole('button', { name: /^Finding/ }).click();
+  await type(page.getByLabel('How many'), '12');
+  await type(page.getByLabel('Inside across'), '5');
+  await type(page.getByLabel('Its thickness'), '1');
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  const bill = page.getByRole('table', { name: 'What it takes' });
+  await expect(bill.getByRole('row', { name: /^Jump ring/ }).getByRole('cell')).toHaveText('12');
+  // Twelve turns of a coil, pi 6 and on by the wire, and 0.3 mm for each cut.
+  const coil = 12 * (Math.hypot(Math.PI * 6, 1) + 0.3);
+  const text = await bill.getByRole('row', { name: /^Jump rings, wound/ }).innerText();
+  expect(Math.abs(Number(/([\d.]+) mm \(/.exec(text)?.[1]) - coil)).toBeLessThan(4);
+  await stage(page, 'Make');
+  await page.getByRole('button', { name: /^Begin a making/ }).click();
+  await expect(page.getByText(/^Wind 12 turns round 5\.0 mm/)).toBeVisible();
 });
 
 test('a toggle bar and a braid take what they take by hand', async ({ page }) => {
