@@ -4,7 +4,7 @@ import { printBoth, printLength, printThickness, type LengthUnit } from '@core/u
 
 const REASONS = {
   smoothing: 'smoothing within the tolerance',
-  basis: 'the line as the wire’s edge',
+  basis: 'beside the line: as its edge, or as one of several',
   tips: 'reaching the tips',
   tools: 'radii of the tools',
   corners: 'rounding corners',

@@ -56,8 +56,8 @@ export function StripView({
                 pointer.getState().point({ wire: Number(e.target.value), bend: null, atMm: null })
               }
             >
-              {plan.wires.map((w, i) => (
-                <option key={w.pathId} value={i}>
+              {plan.wires.map((_, i) => (
+                <option key={i} value={i}>
                   Wire {i + 1} of {plan.wires.length}
                 </option>
               ))}

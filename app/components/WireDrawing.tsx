@@ -137,7 +137,9 @@ export const WireDrawing = memo(function WireDrawing({
       {plan.wires.length > MANY ? (
         <ManyWires plan={plan} />
       ) : (
-        plan.wires.map((wire) => <OneWire key={wire.pathId} plan={plan} wire={wire} />)
+        plan.wires.map((wire) => (
+          <OneWire key={`${wire.pathId} ${wire.strand}`} plan={plan} wire={wire} />
+        ))
       )}
       <Beads piece={piece} />
       {dressing && <DressingLayer dressing={dressing} layer="flat" />}

@@ -33,6 +33,7 @@ export {
   PIECE_FORMAT,
   PIECE_LIMITS,
   DOUBLED,
+  MOST_STRANDS,
   PIECE_VERSION,
   pieceSchema,
   pictureSchema,

@@ -39,6 +39,10 @@ const stockId = z.string().min(1).max(60);
 /** What a hand holds a wire by while it works one of its ends, cut off afterwards; of ends that need none 0. */
 const handlingSchema = z.strictObject({ startMm: extra, endMm: extra });
 
+/** So many wires run side by side along one line, which lies in their middle; one where it is not said. */
+export const MOST_STRANDS = 12;
+const strandsSchema = z.number().int().min(2).max(MOST_STRANDS);
+
 export const pathSchema = z.strictObject({
   id: z.string().min(1).max(60),
   closed: z.boolean(),
@@ -51,6 +55,7 @@ export const pathSchema = z.strictObject({
   /** which of the piece's further wires it is made of; without it of the main one */
   stock: stockId.optional(),
   handling: handlingSchema.optional(),
+  strands: strandsSchema.optional(),
 });
 export type FigurePath = z.infer<typeof pathSchema>;
 
@@ -130,6 +135,7 @@ const wireEndsSchema = z.strictObject({
   seam: seamSchema,
   stock: stockId.optional(),
   handling: handlingSchema.optional(),
+  strands: strandsSchema.optional(),
 });
 export type WireEnds = z.infer<typeof wireEndsSchema>;
 

@@ -102,10 +102,17 @@ const lengthOf = (chain: Chain): number =>
   chain.primitives.reduce((sum, p) => sum + segmentLength(p), 0);
 
 /** The wire's centreline with the radii of the kit's tools: the slow part, remembered. */
-function centrelineOf(piece: Piece, path: FigurePath, bench: FormingBench): Centreline {
+function centrelineOf(
+  piece: Piece,
+  path: FigurePath,
+  bench: FormingBench,
+  asideMm: number,
+): Centreline {
   const frame = standardFrame(path.nodes);
   const settled: FigurePath = { ...path, nodes: path.nodes.map((n) => settledNode(n, frame.to)) };
-  const line = settledCentreline(piece, settled, bench);
+  // Right is left in a frame that is turned over.
+  const aside = isMirror(frame.to) ? -asideMm : asideMm;
+  const line = settledCentreline(piece, settled, bench, aside);
   // The plan of a turned or mirrored figure is the same plan, turned or mirrored.
   return placedLines(line, frame.from);
 }
@@ -168,13 +175,14 @@ function settledCentreline(
   piece: Piece,
   path: FigurePath,
   { kit, wire, told }: FormingBench,
+  asideMm: number,
 ): Centreline {
   const d = piece.wire.diameterMm;
   const { chain, drawnMm, breach, key } = chainOf(path, piece.toleranceMm, told);
-  const choices = JSON.stringify([piece.basis, piece.corner, d, kit, kit && wire]);
+  const choices = JSON.stringify([piece.basis, piece.corner, d, asideMm, kit, kit && wire]);
   const edge = edgeOf(kit, d);
   return centrelines(`${key}|${choices}`, () => {
-    const centred = centreChain(chain, piece.basis, d);
+    const centred = centreChain(chain, piece.basis, d, asideMm);
     const tipped = piece.corner === 'reach' ? reachTips(centred.chain, edge, d) : centred.chain;
     const points = pointsOf(path, chain, centred);
     const wished =
@@ -270,9 +278,17 @@ function drawnPoints(path: FigurePath, chain: Chain): Vec[] {
   return points;
 }
 
-/** A drawn path as a straight blank, with tools for its curves and single bends as the maker wishes. */
-export function formPath(piece: Piece, path: FigurePath, bench: FormingBench): FormedPath {
-  const line = centrelineOf(piece, path, bench);
+/**
+ * A drawn path as a straight blank, with tools for its curves and single bends as the maker wishes.
+ * @param asideMm how far to the right of the drawn line it lies, as one of several side by side
+ */
+export function formPath(
+  piece: Piece,
+  path: FigurePath,
+  bench: FormingBench,
+  asideMm = 0,
+): FormedPath {
+  const line = centrelineOf(piece, path, bench, asideMm);
   // The line itself depends on wire, kit and tolerance; what is added here is all that follows yet.
   const key = JSON.stringify([path.seam.at, piece.bendEdits]);
   return rememberBeside(formedOf, line)(key, () => formLine(piece, path, line, bench));

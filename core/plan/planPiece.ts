@@ -66,6 +66,8 @@ export interface PlannedStock extends PieceStock, Stiffness {
 
 export interface WirePlan extends Allowances, OnBlank {
   readonly pathId: string;
+  /** which of several that run side by side along one line, from the left */
+  readonly strand: number;
   /** what it is made of */
   readonly stock: PlannedStock;
   readonly closed: boolean;
@@ -136,18 +138,25 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
   const stocks = stocksIn(coils);
   if (piece.route) told?.({ stage: 'route', done: 0, of: 1 });
   const { paths, route } = routedFigure(piece);
-  const of = paths.length;
-  const all = paths.map((path, done) => {
+  const runs = paths.flatMap((path) => {
+    const strands = path.strands ?? 1;
+    return Array.from({ length: strands }, (_, strand) => ({ path, strand, strands }));
+  });
+  const of = runs.length;
+  const all = runs.map(({ path, strand, strands }, done) => {
     told?.({ stage: 'wires', done, of });
     const share = told && ((part: number) => told({ stage: 'wires', done: done + part, of }));
     const stock = stocks(stockOf(piece, path));
     const own = inStock(piece, stock);
     const wire = stock.stiffness;
+    // Wires side by side touch; the drawn line lies in their middle.
+    const asideMm = (strand - (strands - 1) / 2) * stock.diameterMm;
     return {
       path,
+      strand,
       stock,
       own,
-      ...formPath(own, path, { kit, wire, ...(share && { told: share }) }),
+      ...formPath(own, path, { kit, wire, ...(share && { told: share }) }, asideMm),
     };
   });
   const built = all.filter((b) => b.breach === null);
@@ -226,6 +235,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
     });
     return {
       pathId: path.id,
+      strand: b.strand,
       stock: stock.planned,
       closed: path.closed,
       ends: { start: path.start, end: path.end, seam: path.seam },

@@ -51,13 +51,16 @@ interface Shifted {
  * The wire's centreline when the drawn line is its inside or outside edge: the parallel curve half a
  * diameter to the outside or inside of the figure's turning. Corners move to where the shifted
  * neighbours meet. A fold on the outer side goes round the drawn tip, which its strands enclose.
+ * @param asideMm how far to the right of its way it lies besides, as one of several side by side
  */
-export function centreChain(chain: Chain, basis: Basis, diameterMm: number): Centred {
-  if (basis === 'centre') {
+export function centreChain(chain: Chain, basis: Basis, diameterMm: number, asideMm = 0): Centred {
+  if (basis === 'centre' && asideMm === 0) {
     return { chain, lost: 0, source: chain.primitives.map((_, i) => i) };
   }
   const inward = totalTurning(chain) >= 0 ? 1 : -1;
-  const by = (basis === 'outside' ? inward : -inward) * (diameterMm / 2);
+  const edge = { centre: 0, outside: inward, inside: -inward }[basis] * (diameterMm / 2);
+  const by = edge + asideMm;
+  if (by === 0) return { chain, lost: 0, source: chain.primitives.map((_, i) => i) };
   const shifted: Shifted[] = [];
   let lost = 0;
   let gapBefore = false;

@@ -27,7 +27,7 @@ export const DifferenceLayer = memo(function DifferenceLayer({
       {plan.diameterMm * pxPerMm >= LEAST_PX &&
         plan.wires.map((w) => (
           <path
-            key={w.pathId}
+            key={`${w.pathId} ${w.strand}`}
             d={dataOf(w.wished)}
             fill="none"
             stroke="#0c3a35"
@@ -46,7 +46,7 @@ export const DifferenceLayer = memo(function DifferenceLayer({
         const out = { x: (wished.x - middle.x) / far, y: (wished.y - middle.y) / far };
         const at = { x: wished.x + out.x * 44 * px, y: wished.y + out.y * 30 * px };
         return (
-          <g key={w.pathId}>
+          <g key={`${w.pathId} ${w.strand}`}>
             <line
               x1={wished.x}
               y1={wished.y}

@@ -123,7 +123,7 @@ const FormedPart = memo(function FormedPart({
     <g>
       {plan.wires.slice(0, work.wire).map((w) => (
         <WireStroke
-          key={w.pathId}
+          key={`${w.pathId} ${w.strand}`}
           data={pathData(formedShapes(w))}
           diameterMm={w.stock.diameterMm}
           colours={METAL_COLOURS[w.stock.metal]}

@@ -61,8 +61,8 @@ export function EndFlags({ plan, pxPerMm }: { plan: Plan; pxPerMm: number }) {
         return w.closed
           ? flag(w.pathId, start.at, `seam${name}`)
           : [
-              flag(`${w.pathId}a`, start.at, `first end${name}`),
-              flag(`${w.pathId}b`, end.at, `last end${name}`),
+              flag(`${w.pathId} ${w.strand}a`, start.at, `first end${name}`),
+              flag(`${w.pathId} ${w.strand}b`, end.at, `last end${name}`),
             ];
       })}
     </g>

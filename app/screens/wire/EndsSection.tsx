@@ -1,8 +1,9 @@
 import { valueOf, withValue } from '@core/field';
-import { changeWire, wireChoices, type Seam, type WireEnds } from '@core/piece';
+import { changeWire, MOST_STRANDS, wireChoices, type Seam, type WireEnds } from '@core/piece';
 import { END_KINDS, END_SIDES, endKindOf, endLength, newEnd, type WireEnd } from '@core/end';
 import { printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
 import { NumberControl } from '~/components/NumberControl';
+import { NumberField } from '~/components/NumberField';
 import { Tick } from '~/components/Tick';
 import { Choices, Picker, Section } from '~/components/ui';
 import { LengthField } from '~/components/LengthField';
@@ -17,9 +18,18 @@ export function EndsSection() {
   const wire = wires[Math.min(index, wires.length - 1)];
   if (!wire) return null;
   const number = wires.indexOf(wire);
-  const { start, end, seam, handling = NONE_HELD } = wireChoices(piece, wire.pathId);
+  const { start, end, seam, handling = NONE_HELD, strands = 1 } = wireChoices(piece, wire.pathId);
   const set = (change: Partial<WireEnds>): void =>
     edit((p) => changeWire(p, wire.pathId, (own) => ({ ...own, ...change })));
+  const side = (
+    <NumberField
+      label="Wires side by side along this line"
+      value={strands}
+      min={1}
+      max={MOST_STRANDS}
+      onChange={(n) => set({ strands: n > 1 ? n : undefined })}
+    />
+  );
   const shown = { diameterMm: wire.stock.diameterMm, unit: settings.unit };
   const title = wires.length > 1 ? ` of wire ${number + 1}` : '';
   if (wire.closed) {
@@ -31,6 +41,7 @@ export function EndsSection() {
           unit={settings.unit}
           set={(part) => set({ seam: { ...seam, ...part } })}
         />
+        {side}
       </Section>
     );
   }
@@ -52,6 +63,7 @@ export function EndsSection() {
         set={(e) => set({ end: e })}
         hold={(endMm) => set({ handling: { ...handling, endMm } })}
       />
+      {side}
     </Section>
   );
 }

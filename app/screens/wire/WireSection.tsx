@@ -233,7 +233,7 @@ function LineStocks({
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2">
       {listed.map(({ wire, i }) => (
-        <div key={wire.pathId} onPointerEnter={() => pointer.getState().point({ wire: i })}>
+        <div key={i} onPointerEnter={() => pointer.getState().point({ wire: i })}>
           <Picker
             label={`Wire ${i + 1} is made of`}
             value={wire.stock.id ?? ''}
