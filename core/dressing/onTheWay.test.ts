@@ -12,6 +12,7 @@ import {
   dressingOf,
   dressOne,
   FRAME,
+  healed,
   made,
   pieceWith,
   place,
@@ -274,5 +275,21 @@ describe('what a binding takes in', () => {
   it('both ways of a leg, also near its tip', () => {
     const d = dressOne([LEG], made('bind', place(26, 0)));
     expect(d.counts).toContainEqual({ what: 'bundle', count: 2 });
+  });
+});
+
+describe('an item whose wire is gone', () => {
+  const gone = made('own-loop', place(25, 20));
+  it('is named as lost, with the nearest wire to put it on', () => {
+    const d = dressOne([bar('b', 60)], gone);
+    expect(told(d.problems[0]!.message)).toMatch(/no longer there; the nearest is 20\.0 mm away/);
+    expect(d.problems[0]!.refused).toBe(false);
+    const next = healed(d, /^Put it on the nearest/);
+    expect(next.on).toMatchObject({ x: 25, y: 0 });
+    expect(dressOne([bar('b', 60)], next).problems).toEqual([]);
+  });
+
+  it('follows a wire that moves a little', () => {
+    expect(dressOne([bar('b', 60, 17)], gone).problems).toEqual([]);
   });
 });
