@@ -192,3 +192,37 @@ test('what can go on is found by typing, with the keyboard alone', async ({ page
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByRole('button', { name: 'Done', exact: true })).toBeVisible();
 });
+
+test('wires lie as lanes, on which blocks are chosen, nudged and dragged', async ({ page }) => {
+  await drawn(page, CROSS);
+  await stage(page, 'Wire');
+  await type(page.getByLabel('Thickness'), '1');
+  await page.getByLabel('Wire shown in the strip').selectOption('1');
+  await stage(page, 'Dressing');
+  await dress(page, 'Wraps on the way');
+  await done(page);
+  const lanes = page.getByRole('list', { name: 'Lanes' }).getByRole('listitem');
+  await expect(lanes).toHaveCount(2);
+  // One turn round a wire as thick, after 15 mm of line.
+  const turn = Math.hypot(2 * Math.PI, 1);
+  const block = lanes.nth(1).getByRole('button', { name: /^The wire wraps once/ });
+  await expect(block).toHaveAccessibleName(
+    `The wire wraps once round another, 15.0 mm to ${(15 + turn).toFixed(1)} mm`,
+  );
+  await block.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(block).toHaveAccessibleName(/, 15\.5 mm to /);
+  await page.keyboard.press('Control+z');
+  await expect(block).toHaveAccessibleName(/, 15\.0 mm to /);
+  await block.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Wraps on the way' })).toBeVisible();
+  await expect(block).toHaveAttribute('aria-pressed', 'true');
+  await block.scrollIntoViewIfNeeded();
+  const at = (await block.boundingBox())!;
+  await page.mouse.move(at.x + 2, at.y + 4);
+  await page.mouse.down();
+  await page.mouse.move(at.x + 62, at.y + 4, { steps: 4 });
+  await page.mouse.up();
+  // Off the crossing it goes round nothing, and says so.
+  await expect(page.getByRole('alert').filter({ hasText: /^Nothing lies here/ })).toBeVisible();
+});

@@ -1,4 +1,4 @@
-import type { Dressing } from '@core/dressing';
+import { usesUp, type Dressing } from '@core/dressing';
 import { kindOf, type Span, type Traits } from '@core/item';
 
 export interface StripSpan {
@@ -23,19 +23,21 @@ function onStrip({ fromMm, toMm }: Span, lengthMm: number): { fromMm: number; to
 
 /** The stretches of one wire that are dressed. */
 export const spansOn = ({ items }: Dressing, wire: number, lengthMm: number): StripSpan[] =>
-  items.flatMap(({ item, spans, beads }) =>
-    // What the wire makes on its way is a stretch of the strip itself.
-    spans.flatMap((s, i) =>
-      s.wire === wire && !kindOf(item).traits.onTheWay
-        ? onStrip(s, lengthMm).map((part, k) => ({
-            id: `${item.id}-${i}-${k}`,
-            look: kindOf(item).traits.strip,
-            ...part,
-            beads: beads.reduce((n, b) => n + b.count, 0),
-          }))
-        : [],
-    ),
-  );
+  // What uses up wire of the figure is a stretch of the strip itself.
+  items
+    .filter((d) => !usesUp(d))
+    .flatMap(({ item, spans, beads }) =>
+      spans.flatMap((s, i) =>
+        s.wire === wire
+          ? onStrip(s, lengthMm).map((part, k) => ({
+              id: `${item.id}-${i}-${k}`,
+              look: beads.length > 0 ? 'beads' : kindOf(item).traits.strip,
+              ...part,
+              beads: beads.reduce((n, b) => n + b.count, 0),
+            }))
+          : [],
+      ),
+    );
 
 /** Beads as dots, windings as strokes, hammered stretches as a broader band, at their true places. */
 export function DressedSpans({

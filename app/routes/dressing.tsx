@@ -23,6 +23,7 @@ import { Button, IconButton, Section } from '~/components/ui';
 import { AddItem } from '~/screens/dressing/AddItem';
 import { firstPlace } from '~/screens/dressing/firstPlace';
 import { ItemEditor } from '~/screens/dressing/ItemEditor';
+import { LanesSection } from '~/screens/dressing/LanesSection';
 import { LinksSection } from '~/screens/dressing/LinksSection';
 import { OrderSection } from '~/screens/dressing/OrderSection';
 import { PartsSection } from '~/screens/dressing/PartsSection';
@@ -38,7 +39,7 @@ import { useWords } from '~/state/useWords';
 const MOST_ITEMS = 300;
 
 export default function DressingScreen() {
-  const { planState, settings, store } = useWorkbench();
+  const { planState, settings, store, pointer } = useWorkbench();
   const { plan, planned, dressing } = planState;
   const piece = useShownPiece();
   const edit = useEdit();
@@ -49,6 +50,12 @@ export default function DressingScreen() {
   const item = piece.dressing.find((i) => i.id === chosen);
   const dressed = (id: string): Dressed | undefined =>
     dressing?.items.find((d) => d.item.id === id);
+  // What is in work, and the wire that it is on in the strip.
+  const choose = (id: string): void => {
+    setChosen(id);
+    const on = dressed(id)?.spans[0]?.wire;
+    if (on !== undefined) pointer.getState().point({ wire: on });
+  };
   const add = (kind: DressKind): void => {
     if (!plan || !planned) return;
     const id = freshItemId(piece);
@@ -92,7 +99,7 @@ export default function DressingScreen() {
                     dressed={d}
                     px={1 / view.pxPerMm}
                     on={chosen === d.item.id}
-                    pick={() => setChosen(d.item.id)}
+                    pick={() => choose(d.item.id)}
                   />
                 ))}
                 {item && (
@@ -147,7 +154,7 @@ export default function DressingScreen() {
                   : 'Draw a figure: beads and wraps go on its wire. Or begin without one, with a stone in its cage, rings or ear wires.'}
               </p>
             )}
-            <ItemList items={piece.dressing} dressed={dressed} choose={setChosen} remove={remove} />
+            <ItemList items={piece.dressing} dressed={dressed} choose={choose} remove={remove} />
             {plan && piece.dressing.length < MOST_ITEMS && (
               <AddItem add={add} alone={plan.wires.length === 0} />
             )}
@@ -155,6 +162,9 @@ export default function DressingScreen() {
         )}
         {dressing && plan && planned && (
           <SumsSection piece={planned} plan={plan} dressing={dressing} />
+        )}
+        {dressing && plan && plan.wires.length > 0 && (
+          <LanesSection plan={plan} dressing={dressing} chosen={chosen} choose={choose} />
         )}
         <EndsSection />
         <PartsSection />

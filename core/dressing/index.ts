@@ -5,6 +5,7 @@ export { freshItemId, stretchPlace, withItem, withoutItem, withRemedy } from './
 export { eyesOf, isIn, type Eye } from './eyes';
 export { finishedBox, finishedSize, type FinishedSize } from './finishedSize';
 export { frameHoles, groundOf, type FormedGround, type WireHole } from './ground';
+export { laneWords, lanesOf, usesUp, type Lane, type LaneBlock } from './lanes';
 export { endFromSide, shapedFromSide, type SideView } from './sideView';
 export { samplePiece } from './samples';
 export { isRefused, overlaps, type Dressed, type DressRemedy } from './types';

@@ -1,0 +1,74 @@
+import { describe, expect, it } from 'vitest';
+import { lanesOf, dressPiece } from '.';
+import { newPath } from '../piece';
+import { planPiece } from '../plan';
+import { told } from '../words/told.support';
+import { laneWords } from './lanes';
+import { at, bar, made, pieceWith, place, thin } from './fixtures/ground';
+
+const LOOP = { kind: 'loop', insideMm: 3, tailMm: 0 } as const;
+const held = {
+  ...newPath('a', [at(0, 0), at(60, 0)], false),
+  start: LOOP,
+  handling: { startMm: 20, endMm: 0 },
+};
+
+describe('wires as lanes', () => {
+  const items = [
+    made('own-loop', place(20, 0), { insideMm: 3 }),
+    { ...made('coil', place(45, 0, 10), { thread: thin(0.5), tailMm: 8 }), id: 'c' },
+  ];
+  const piece = pieceWith([held, bar('b', 30, 20)], items, { reserveMm: 5 });
+  const plan = planPiece(piece);
+  const lanes = lanesOf(plan, dressPiece(piece, plan));
+
+  it('are all of them, each as long as it is cut', () => {
+    expect(lanes.map((l) => [l.wire, l.name])).toEqual([
+      [0, ''],
+      [1, ''],
+      [null, 'Coil'],
+    ]);
+    for (const l of lanes) {
+      for (const b of l.blocks) {
+        expect(b.fromMm).toBeGreaterThanOrEqual(-1e-9);
+        expect(b.toMm).toBeLessThanOrEqual(l.cutMm + 1e-9);
+      }
+    }
+    expect(lanes[0]!.cutMm).toBe(plan.wires[0]!.cutMm);
+  });
+
+  it('have what lies on them where the marks say', () => {
+    const loop = Math.PI * 4;
+    const [hold, end, coil, way, reserve] = lanes[0]!.blocks;
+    expect([hold!.kind, hold!.toMm]).toEqual(['hold', 20]);
+    expect(end!.toMm).toBeCloseTo(20 + loop, 9);
+    // 40 to 50 along the line, behind the end and the loop on the way.
+    expect(coil!.fromMm).toBeCloseTo(20 + loop + 40 + loop, 9);
+    expect(way!.fromMm).toBeCloseTo(20 + loop + 20, 9);
+    expect(way!.toMm - way!.fromMm).toBeCloseTo(loop, 9);
+    expect(reserve!.toMm - reserve!.fromMm).toBeCloseTo(5, 9);
+    expect(lanes[0]!.blocks.map((b) => told(laneWords(b)))).toEqual([
+      'To hold it by',
+      'End',
+      'Coil over 10.0 mm, 20.0 turns',
+      'A loop of 3.0 mm on the way',
+      'Reserve',
+    ]);
+  });
+
+  it('of thin wires have their tails at both ends, and are one where they are alike', () => {
+    expect(lanes[2]!.blocks.map((b) => b.kind)).toEqual(['tail', 'dressed', 'tail']);
+    expect(lanes[2]!.blocks[0]!.toMm).toBe(8);
+    const two = pieceWith(
+      [bar('b', 60)],
+      [15, 40].map((x) => ({
+        ...made('coil', place(x, 0, 10), { thread: thin(0.5), tailMm: 8 }),
+        id: `c${x}`,
+      })),
+    );
+    const own = planPiece(two);
+    const [, coil, more] = lanesOf(own, dressPiece(two, own));
+    expect(coil!.count).toBe(2);
+    expect(more).toBeUndefined();
+  });
+});

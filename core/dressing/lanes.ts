@@ -1,0 +1,135 @@
+import type { Thread } from '../item';
+import { alongBlank, takenOnBlank, type Plan, type WirePlan } from '../plan';
+import { say, type Said } from '../words';
+import type { Dressing } from './dressPiece';
+import { isRefused, type Dressed } from './types';
+
+/** A stretch of one wire, laid out straight from its first end. */
+export interface LaneBlock {
+  /** held by, an end's own form, made on the way, dressed, left over for tails, trimmed */
+  readonly kind: 'hold' | 'end' | 'way' | 'dressed' | 'tail' | 'reserve';
+  readonly fromMm: number;
+  readonly toMm: number;
+  readonly itemId: string | null;
+  readonly title: Said | null;
+}
+
+/** One wire laid out straight; of thin ones that are alike one stands for all. */
+export interface Lane {
+  /** which of the figure's wires it is; null for one that an item brings */
+  readonly wire: number | null;
+  readonly name: string;
+  readonly stock: Thread;
+  readonly cutMm: number;
+  readonly count: number;
+  readonly blocks: readonly LaneBlock[];
+}
+
+const bare = (kind: LaneBlock['kind'], fromMm: number, toMm: number): LaneBlock[] =>
+  toMm - fromMm > 1e-6 ? [{ kind, fromMm, toMm, itemId: null, title: null }] : [];
+
+/** Whether it uses up wire of the figure: then that is a stretch of the blank by itself. */
+export const usesUp = ({ own }: Dressed): boolean => own.some((o) => o.lengthMm > 0);
+
+/** What lies on a wire of the figure: its ends, what it makes on its way, what it is dressed with. */
+function frameLane(wire: WirePlan, index: number, items: readonly Dressed[]): Lane {
+  const { heldMm, startMm, endMm, cutMm, reserveMm } = wire;
+  const body = cutMm - reserveMm;
+  const titles = new Map(items.map((d) => [d.item.id, d.title]));
+  const ways = takenOnBlank(wire).map(({ fromMm, toMm, itemId }): LaneBlock => ({
+    kind: 'way',
+    fromMm,
+    toMm,
+    itemId,
+    title: titles.get(itemId) ?? null,
+  }));
+  const on = items.filter((d) => !usesUp(d));
+  const dressed = on.flatMap((d) =>
+    d.spans.flatMap((s): LaneBlock[] => {
+      if (s.wire !== index) return [];
+      // Over the seam of a closed wire a stretch lies at both ends of the lane.
+      const parts = wire.closed ? [-wire.developedMm, 0, wire.developedMm] : [0];
+      return parts.flatMap((by): LaneBlock[] => {
+        const from = Math.max(0, s.fromMm + by);
+        const to = Math.min(wire.developedMm, s.toMm + by);
+        if (to < from - 1e-6 || (by !== 0 && to - from < 1e-6)) return [];
+        return [
+          {
+            kind: 'dressed',
+            fromMm: alongBlank(wire, from),
+            toMm: alongBlank(wire, to),
+            itemId: d.item.id,
+            title: d.title,
+          },
+        ];
+      });
+    }),
+  );
+  const { metal, temper, diameterMm } = wire.stock;
+  return {
+    wire: index,
+    name: '',
+    stock: { metal, temper, diameterMm },
+    cutMm,
+    count: 1,
+    blocks: [
+      ...bare('hold', 0, heldMm.start),
+      ...bare('end', heldMm.start, startMm),
+      ...dressed,
+      ...ways,
+      ...bare('end', body - endMm, body - heldMm.end),
+      ...bare('hold', body - heldMm.end, body),
+      ...bare('reserve', body, cutMm),
+    ],
+  };
+}
+
+/** The wires that items bring, those alike together. */
+function thinLanes(items: readonly Dressed[]): Lane[] {
+  const lanes = new Map<string, Lane>();
+  for (const d of items) {
+    for (const w of d.wires) {
+      const { metal, temper, diameterMm } = w.wire;
+      const key = JSON.stringify([w.name, metal, temper, diameterMm, w.cutMm.toFixed(2)]);
+      const before = lanes.get(key);
+      const tail = w.tailsMm / 2;
+      lanes.set(key, {
+        wire: null,
+        name: w.name,
+        stock: { metal, temper, diameterMm },
+        cutMm: w.cutMm,
+        count: (before?.count ?? 0) + w.count,
+        blocks: before?.blocks ?? [
+          ...bare('tail', 0, tail),
+          {
+            kind: 'dressed',
+            fromMm: tail,
+            toMm: w.cutMm - tail,
+            itemId: d.item.id,
+            title: d.title,
+          },
+          ...bare('tail', w.cutMm - tail, w.cutMm),
+        ],
+      });
+    }
+  }
+  return [...lanes.values()];
+}
+
+/** All wires of a piece as lanes from their first ends: the figure's own, then those that items bring. */
+export function lanesOf(plan: Plan, dressing: Dressing | null): Lane[] {
+  const items = (dressing?.items ?? []).filter((d) => !isRefused(d));
+  return [...plan.wires.map((w, i) => frameLane(w, i, items)), ...thinLanes(items)];
+}
+
+/** What a block is, in words. */
+export const laneWords = ({ kind, title }: LaneBlock): Said =>
+  title ??
+  {
+    hold: say`To hold it by`,
+    end: say`End`,
+    way: say`On the way`,
+    dressed: say`Dressed`,
+    tail: say`Tail`,
+    reserve: say`Reserve`,
+  }[kind];
