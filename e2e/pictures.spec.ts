@@ -100,6 +100,11 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await page.getByText(/works without a connection/).waitFor();
   await page.waitForTimeout(600);
   await shoot(page, 'make');
+  await openPiece(page, 'Crab stud');
+  await stage(page, 'Dressing');
+  await page.getByRole('list', { name: 'Lanes' }).scrollIntoViewIfNeeded();
+  await page.waitForTimeout(600);
+  await shoot(page, 'lanes');
   await page.goto('/desk?sum=net');
   await page.getByRole('img', { name: 'Net over spokes, to scale' }).waitFor();
   await page.waitForTimeout(400);
