@@ -31,12 +31,9 @@ export interface OnBlank {
 export const gainUpTo = (gains: readonly Gain[], mm: number): number =>
   gains.reduce((sum, g) => sum + g.share * Math.max(0, Math.min(mm, g.toMm) - g.fromMm), 0);
 
-/** Places no further apart are one, mm. */
-const SAME_MM = 1e-6;
-
 /** What is used up before a place of the figure is reached, mm: what is used up right there comes after. */
 const takenUpTo = (taken: readonly Taken[], mm: number): number =>
-  taken.reduce((sum, t) => sum + (t.atMm < mm - SAME_MM ? t.lengthMm : 0), 0);
+  taken.reduce((sum, t) => sum + (t.atMm < mm ? t.lengthMm : 0), 0);
 
 /** All that is used up on the way, mm. */
 export const takenInAll = (taken: readonly Taken[]): number =>
@@ -49,7 +46,7 @@ export function takenOnBlank(
   let [place, from] = [NaN, 0];
   return wire.taken.map((t) => {
     // Several at one place follow each other.
-    if (!(Math.abs(t.atMm - place) <= SAME_MM)) [place, from] = [t.atMm, alongBlank(wire, t.atMm)];
+    if (t.atMm !== place) [place, from] = [t.atMm, alongBlank(wire, t.atMm)];
     const fromMm = from;
     from += t.lengthMm;
     return { ...t, fromMm, toMm: from };

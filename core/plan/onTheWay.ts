@@ -14,12 +14,13 @@ export function takenOnTheWay(piece: Piece, formed: FormedWires): readonly (read
   for (const item of piece.dressing) {
     const uses = kindOf(item).takes?.(formed, item) ?? [];
     for (const { wire, ...use } of uses) {
-      if (use.lengthMm > 0) taken[wire]?.push({ ...use, itemId: item.id });
+      const atMm = use.atMm <= TIP_MM ? 0 : use.atMm;
+      if (use.lengthMm > 0) taken[wire]?.push({ ...use, atMm, itemId: item.id });
     }
   }
   return taken.map((own) => {
-    const first = own.filter((t) => t.atMm <= TIP_MM).reverse();
-    const rest = own.filter((t) => t.atMm > TIP_MM);
+    const first = own.filter((t) => t.atMm === 0).reverse();
+    const rest = own.filter((t) => t.atMm > 0);
     return [...first, ...rest.sort((a, b) => a.atMm - b.atMm)];
   });
 }

@@ -80,7 +80,7 @@ export function ItemEditor({
           set={(next) => set(withValue(item, 'thread', next))}
         />
       )}
-      <SameAgain item={item} unit={unit} />
+      <SameAgain key={item.id} item={item} unit={unit} />
     </div>
   );
 }

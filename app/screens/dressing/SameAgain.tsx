@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { groundOf, withAgain, type Again } from '@core/dressing';
 import { kindOf, type DressItem } from '@core/item';
 import type { LengthUnit } from '@core/units';
@@ -17,10 +17,13 @@ export function SameAgain({ item, unit }: { item: DressItem; unit: LengthUnit })
   const [count, setCount] = useState(3);
   const [spacing, setSpacing] = useState<number | null>(null);
   const [told, setTold] = useState('');
+  const run = useMemo(
+    () => (plan && planned ? groundOf(planned, plan).runAt(item.on) : null),
+    [plan, planned, item.on],
+  );
   if (!plan || !planned) return null;
   const { place } = kindOf(item);
   const along = place === 'point' || place === 'stretch';
-  const run = groundOf(planned, plan).runAt(item.on);
   const wire = plan.wires[run?.wire ?? -1];
   // Round a closed wire they are first proposed evenly, along an open one to its end.
   const left = wire && run ? wire.developedMm - (run.fromMm + run.toMm) / 2 : 0;
