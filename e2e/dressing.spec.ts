@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { test } from './test';
-import { CUT, cutMm, importSvg, kept, newPiece, openPiece, stage, type } from './workshop';
+import { CUT, cutMm, dress, importSvg, kept, newPiece, openPiece, stage, type } from './workshop';
 
 const svg = (width: number, height: number, path: string): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}"><path d="${path}" fill="none"/></svg>`;
@@ -17,15 +17,6 @@ async function drawn(page: Page, mm = '1'): Promise<void> {
   await stage(page, 'Dressing');
   // The ends stand on the Wire stage too: only what follows is the Dressing stage.
   await expect(page.getByRole('button', { name: 'Dress it with' })).toBeVisible();
-}
-
-async function dress(page: Page, name: string): Promise<void> {
-  await page.getByRole('button', { name: 'Dress it with' }).click();
-  await page
-    .getByRole('dialog', { name: 'Dress it with' })
-    .getByRole('button', { name: new RegExp(`^${name}`) })
-    .click();
-  await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
 }
 
 const done = (page: Page): Promise<void> =>

@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { test } from './test';
-import { cutMm, importSvg, newPiece, planned, stage, type, walkThrough } from './workshop';
+import { cutMm, dress, importSvg, newPiece, planned, stage, type, walkThrough } from './workshop';
 
 /** Two wings on each side whose loops cross at the body, a feeler at each end. */
 const MOTH =
@@ -16,15 +16,6 @@ async function drawn(page: Page, svg: string): Promise<void> {
   await newPiece(page);
   await importSvg(page, 'figure.svg', svg);
   await planned(page);
-}
-
-async function dress(page: Page, name: string): Promise<void> {
-  await page.getByRole('button', { name: 'Dress it with' }).click();
-  await page
-    .getByRole('dialog', { name: 'Dress it with' })
-    .getByRole('button', { name: new RegExp(`^${name}`) })
-    .click();
-  await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
 }
 
 const done = (page: Page): Promise<void> =>

@@ -98,6 +98,16 @@ export const SQUARE_AND_CIRCLE =
   '<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="40mm" viewBox="0 0 80 40">' +
   '<rect width="40" height="40" fill="none"/><circle cx="62" cy="20" r="15"/></svg>';
 
+/** Puts an item on, chosen by the beginning of its name. */
+export async function dress(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Dress it with' }).click();
+  await page
+    .getByRole('dialog', { name: 'Dress it with' })
+    .getByRole('button', { name: new RegExp(`^${name}`) })
+    .click();
+  await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
+}
+
 /** Walks a making from its first step to its last and gives the heading of each. */
 export async function walkThrough(page: Page): Promise<string[]> {
   const heads: string[] = [];
