@@ -34,6 +34,8 @@ export interface MakeStep {
   readonly step: number | null;
   /** the items that go on with it: several where they are alike and follow each other */
   readonly itemIds: readonly string[];
+  /** the bends of its wire that are made with it, as they are numbered */
+  readonly bends: readonly number[];
   readonly title: Said;
   /** the one number or size that is read from a metre away */
   readonly headline: Said | null;
@@ -74,6 +76,7 @@ const step = (
   id: task.id,
   task,
   itemIds: task.itemId === null ? [] : [task.itemId],
+  bends: [],
   step: null,
   headline: null,
   subline: null,
@@ -155,6 +158,7 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
       // However the bends are parted in stages, each keeps its name.
       id: `wire:${work.wire}:bend:${from + i}`,
       step: from + i,
+      bends: s.marks.map((m) => m.bend + 1),
       title: stepTitle(s, work, plan),
       headline: first ? say`${asLength(first.atMm)}` : null,
       subline: first

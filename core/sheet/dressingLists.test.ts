@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoPieces } from '../../demo/pieces';
 import { dressPiece } from '../dressing';
-import { planPiece } from '../plan';
+import { planPiece, takenOnBlank } from '../plan';
 import { printBoth } from '../units';
 import { buildSheet, type Item } from '.';
 
@@ -39,5 +39,39 @@ describe('the dressing on the sheet', () => {
         0,
       );
     expect(paths(sheet.pages[0]!.items)).toBeGreaterThan(paths(bare.pages[0]!.items));
+  });
+});
+
+describe('what a wire makes on its way, on the sheet', () => {
+  const piece = demoPieces().find((p) => p.id === 'demo-crab')!;
+  const plan = planPiece(piece);
+  const texts = buildSheet(piece, plan, { paper: 'a4', unit: 'mm' }).pages.flatMap((p) =>
+    textsOf(p.items),
+  );
+
+  it('says where it begins and what it takes, and which bends come between', () => {
+    const blocks = takenOnBlank(plan.wires[1]!);
+    const loop = blocks.find((t) => t.name === 'Loops on the way')!;
+    const mm = loop.lengthMm.toFixed(1);
+    const from = loop.fromMm.toFixed(1);
+    expect(texts).toContain(`wire 2, ${mm} mm at ${from} mm from the first end`);
+    expect(texts).toContain(`${from} mm from the first end of wire 2; takes ${mm} mm of it.`);
+    // Every bend of the list stands in one line of the order.
+    const listed = texts.flatMap((t) => {
+      const [, low, high] = /^Bends? (\d+)(?: to (\d+))?, as listed\.$/.exec(t) ?? [];
+      if (!low) return [];
+      return Array.from(
+        { length: Number(high ?? low) - Number(low) + 1 },
+        (_, i) => i + Number(low),
+      );
+    });
+    const all = plan.wires.flatMap((w) => w.bends.map((_, i) => i + 1));
+    expect(listed.sort((a, b) => a - b)).toEqual(all.sort((a, b) => a - b));
+  });
+
+  it('has each stretch of it on the strip, and what ends are held by', () => {
+    expect(texts).toContain('hold');
+    expect(texts.filter((t) => t === 'To hold by, first end')).toHaveLength(1);
+    expect(texts.some((t) => t.startsWith('Twisting of legs ('))).toBe(true);
   });
 });

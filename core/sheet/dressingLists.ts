@@ -143,12 +143,27 @@ function placeWords(d: Dressed, plan: Plan, unit: LengthUnit): string {
 
 type Teller = (said: Said) => string;
 
+/** Which bends of the list are made together. */
+function listedBends(bends: readonly number[]): string {
+  const [low, high] = [Math.min(...bends), Math.max(...bends)];
+  if (bends.length < 2) return `Bend ${low}, as listed.`;
+  const whole = high - low + 1 === bends.length;
+  return `Bends ${whole ? `${low} to ${high}` : [...bends].sort((x, y) => x - y).join(', ')}, as listed.`;
+}
+
 /** The steps of making: what is bent is listed before, so each run of bends is one line. */
 function stepBlocks(steps: readonly MakeStep[], told: Teller): Block[] {
-  const tasks = [...new Map(steps.map((s) => [s.task.id, s])).values()];
-  return tasks.flatMap(({ task, orders, cautions }, i): Block[] => {
-    const own = task.kind === 'bend' ? ['As listed.'] : orders.map(told);
-    const lines = [...own, ...cautions.map((c) => `Mind: ${told(c.text)}`)].flatMap((o) =>
+  const tasks = [...new Set(steps.map((s) => s.task.id))];
+  return tasks.flatMap((id, i): Block[] => {
+    const own = steps.filter((s) => s.task.id === id);
+    const { task, orders, cautions, subline, itemIds } = own[0]!;
+    const places = itemIds.length > 1 ? [`At ${itemIds.length} places.`] : [];
+    const where = task.kind === 'dress' && subline ? [`${told(subline)}.`] : [];
+    const text =
+      task.kind === 'bend'
+        ? [listedBends(own.flatMap((s) => s.bends))]
+        : [...where, ...orders.map(told), ...places];
+    const lines = [...text, ...cautions.map((c) => `Mind: ${told(c.text)}`)].flatMap((o) =>
       wrapped(o, 112),
     );
     return [
