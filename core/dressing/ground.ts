@@ -26,7 +26,11 @@ export interface FormedGround extends Ground {
 
 /** The formed wires of a piece as the ground of its items. */
 export function groundOf(piece: Piece, plan: Plan): FormedGround {
-  const formed = formedWires(plan.wires.map((w) => ({ ...w, diameterMm: w.stock.diameterMm })));
+  const formed = formedWires(
+    plan.wires.map((w) => ({ ...w, diameterMm: w.stock.diameterMm })),
+    undefined,
+    piece.from,
+  );
   const runOf = (on: StretchPlace): Run | null => formed.runAt(on);
   const ground: FormedGround = {
     ...formed,

@@ -90,9 +90,11 @@ const ownPass = (run: Run): Beside => ({
 export const boundAt = (wires: FormedWires, run: Run, wished: number | null): Bundle =>
   bundleOf([ownPass(run), ...bundleAt(wires, run)], wires, wished, wires.thickMm[run.wire]!);
 
-/** What the run's own wire goes round at a place: those that lie with it, and not itself. */
-export const gripped = (wires: FormedWires, run: Run, wished: number | null): Bundle =>
-  bundleOf(bundleAt(wires, run), wires, wished, wires.thickMm[run.wire]!);
+/** What the run's own wire goes round at a place: those that lie there by then, and not itself. */
+export const gripped = (wires: FormedWires, run: Run, wished: number | null): Bundle => {
+  const there = bundleAt(wires, run).filter((pass) => wires.isThereBefore(run, pass));
+  return bundleOf(there, wires, wished, wires.thickMm[run.wire]!);
+};
 
 /** The middle of the strands that lie there, and the way that the first of them runs. */
 export function bundleSpot({ taken }: Bundle): Spot | null {

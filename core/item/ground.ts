@@ -41,6 +41,11 @@ export interface FormedWires {
   readonly runAt: (on: StretchPlace) => Run | null;
   /** all other passes of wire beside or over a run's middle, each where it comes nearest; the nearest first */
   readonly passesBeside: (run: Run, withinMm: number) => readonly Beside[];
+  /** whether another pass is bent before the wire comes to a run, as the wire is worked */
+  readonly isThereBefore: (
+    run: Run,
+    pass: { readonly wire: number; readonly mm: number },
+  ) => boolean;
 }
 
 /** The bent figure that items are laid on. */

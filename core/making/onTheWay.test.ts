@@ -59,13 +59,24 @@ describe('what a wire makes on its way', () => {
     expect(told(steps[0]!.headline)).toContain(plan.wires[0]!.cutMm.toFixed(1));
   });
 
-  it('a wire cannot go round what is not yet bent: that is named, with a way out', () => {
+  it('a wire cannot go round what it has not come to yet: the later pass can, or the other way of working', () => {
     // The first stretch would wrap the later one.
     const early = { ...WRAPS, on: { ...place(0, 10), headingRad: Math.PI / 2 } };
-    const { assembly } = made({ dressing: [early] });
-    const [conflict] = assembly.conflicts;
-    expect(conflict!.ring.map((e) => e.why)).toContain('there-first');
-    expect(conflict!.remedies.map((r) => told(r.label))).toContain('Bend from the last end');
+    const [d] = made({ dressing: [early] }).dressing.items;
+    expect(d!.own).toEqual([]);
+    const [problem] = d!.problems;
+    expect(told(problem!.message)).toMatch(/^What lies here comes later on the wire/);
+    const [remedy] = problem!.remedies;
+    if (remedy?.kind !== 'item') throw new Error('no remedy');
+    const healed = made({ dressing: [remedy.item] });
+    expect(healed.dressing.items[0]!.problems).toEqual([]);
+    expect(healed.assembly.conflicts).toEqual([]);
+    expect(healed.ids.slice(1, 4)).toEqual(['wire:0:bends:0', 'item:w', 'wire:0:bends:4']);
+    // From the last end it is the other way round.
+    const back = made({ dressing: [early], from: 'last' });
+    expect(back.dressing.items[0]!.problems).toEqual([]);
+    expect(back.assembly.conflicts).toEqual([]);
+    expect(made({ dressing: [WRAPS], from: 'last' }).dressing.items[0]!.own).toEqual([]);
   });
 
   it('is made on the spool too, between the bends', () => {

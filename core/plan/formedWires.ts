@@ -1,5 +1,6 @@
 import { distance, dot, mix, norm, sub, unit, type MeasuredLine, type Vec } from '../geometry';
 import type { Beside, FormedWires, Run, Spot, StretchPlace } from '../item';
+import type { WorkOrigin } from '../piece';
 import { nearestWire, type WireFoot } from './nearestWire';
 import { formedLine, placeOnWire, type Formed } from './places';
 
@@ -160,10 +161,28 @@ function passesBeside(
   return found.sort((a, b) => a.farMm - b.farMm);
 }
 
+/** A tip this near to a run is where it lies: what is made there comes when all is bent, mm. */
+const TIP_MM = 1e-6;
+
+/** A wire goes outwards from where the work begins: of its own passes those nearer to that are there. */
+function isThereBefore(
+  { closed, developedMm }: BentWire,
+  from: WorkOrigin,
+  run: Run,
+  pass: { readonly wire: number; readonly mm: number },
+): boolean {
+  const here = (run.fromMm + run.toMm) / 2;
+  const atTip = !closed && (here <= TIP_MM || here >= developedMm - TIP_MM);
+  if (pass.wire !== run.wire || atTip) return true;
+  const origin = { first: 0, last: developedMm, middle: developedMm / 2 }[from];
+  return Math.abs(pass.mm - origin) < Math.abs(here - origin);
+}
+
 /** Bent wires, and what lies where on them. */
 export function formedWires(
   wires: readonly BentWire[],
   lines: readonly MeasuredLine[] = wires.map((w) => formedLine(w)),
+  from: WorkOrigin = 'first',
 ): FormedWires & { readonly footAt: (on: StretchPlace) => WireFoot | null } {
   return {
     thickMm: wires.map((w) => w.diameterMm),
@@ -171,5 +190,6 @@ export function formedWires(
     footAt: (on) => footOf(wires, lines, on),
     runAt: (on) => runAt(wires, lines, on),
     passesBeside: (run, withinMm) => passesBeside(wires, lines, run, withinMm),
+    isThereBefore: (run, pass) => isThereBefore(wires[run.wire]!, from, run, pass),
   };
 }

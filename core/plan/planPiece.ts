@@ -183,6 +183,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
       diameterMm: stock.diameterMm,
     })),
     lines,
+    piece.from,
   );
   const hammered = hammeredWires(piece, formed);
   const onTheWay = takenOnTheWay(piece, formed);

@@ -1,9 +1,9 @@
 import { strandsWrap } from '../../element';
 import { turnsField, wholeOrField } from '../../field';
 import { asCount, asLength, counted, say, type Said } from '../../words';
-import { bundleSpot, gripped, MOST_BOUND } from '../bundle';
+import { bundleAt, bundleSpot, gripped, MOST_BOUND } from '../bundle';
 import { wireMark } from '../draw';
-import { middleMm, moved, turnStroke, type FormedWires } from '../ground';
+import { middleMm, moved, turnStroke, type FormedWires, type Run } from '../ground';
 import { itemKind, type ItemTie } from '../kind';
 import { BARE, type OwnUse } from '../layout';
 import type { StretchPlace } from '../place';
@@ -27,6 +27,16 @@ function wireOf(wires: FormedWires, { on, wraps, strands }: Wraps): OwnUse[] {
   return [{ wire: run.wire, atMm: middleMm(run), lengthMm, name: 'Wraps on the way' }];
 }
 
+/** The pass of the same wire that comes by last, where all others are there; null where none comes later. */
+function lastPass(wires: FormedWires, run: Run): StretchPlace | null {
+  const later = bundleAt(wires, run).filter((pass) => !wires.isThereBefore(run, pass));
+  const at = (mm: number): Run => ({ ...run, fromMm: mm, toMm: mm });
+  const last = later.find((p) => later.every((o) => o === p || wires.isThereBefore(at(p.mm), o)));
+  if (!last) return null;
+  const headingRad = Math.atan2(last.direction.y, last.direction.x);
+  return { x: last.at.x, y: last.at.y, lengthMm: 0, headingRad };
+}
+
 export const ownWraps = itemKind({
   kind: 'own-wraps',
   name: 'Wraps on the way',
@@ -48,6 +58,7 @@ export const ownWraps = itemKind({
     const round = gripped(ground, run, item.strands);
     const { strands, there, bundle } = round;
     const [use] = wireOf(ground, item);
+    const later = use ? null : lastPass(ground, run);
     const middle = middleMm(run);
     const width = bundle.reduce((sum, mm) => sum + mm, 0) / 2;
     // Turns lie across what they go round, one beside the other along it.
@@ -79,15 +90,33 @@ export const ownWraps = itemKind({
         : [],
       problems: use
         ? []
-        : [
-            {
-              message: say`Nothing lies here for the wire to go round. Move it to where the wire crosses or touches another, or say how many wires it goes round.`,
-              remedies: [
-                { kind: 'item', label: say`It goes round one wire`, item: { ...item, strands: 1 } },
-              ],
-              refused: true,
-            },
-          ],
+        : later
+          ? [
+              {
+                message: say`What lies here comes later on the wire: it is not there yet when the wire comes by. The later pass can go round this one.`,
+                remedies: [
+                  {
+                    kind: 'item',
+                    label: say`Put it on the later pass`,
+                    item: { ...item, on: later },
+                  },
+                ],
+                refused: true,
+              },
+            ]
+          : [
+              {
+                message: say`Nothing lies here for the wire to go round. Move it to where the wire crosses or touches another, or say how many wires it goes round.`,
+                remedies: [
+                  {
+                    kind: 'item',
+                    label: say`It goes round one wire`,
+                    item: { ...item, strands: 1 },
+                  },
+                ],
+                refused: true,
+              },
+            ],
     };
   },
   orders: ({ wraps }, { count }) => {
