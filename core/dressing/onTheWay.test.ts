@@ -2,10 +2,18 @@ import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { coilTurn, halfRoundBead, loopLength, strandsWrap, twistOf } from '../element';
 import { newPath, type FigurePath, type Piece } from '../piece';
-import { alongBlank, alongFigure, planPiece, takenOnBlank, type WirePlan } from '../plan';
+import {
+  alongBlank,
+  alongFigure,
+  alongFigureFor,
+  planPiece,
+  takenOnBlank,
+  type WirePlan,
+} from '../plan';
 import { plainBead, type DressItem } from '../item';
 import { wireMassG } from '../wire';
 import { told } from '../words/told.support';
+import { groundOf } from '.';
 import {
   at,
   bar,
@@ -275,6 +283,28 @@ describe('what a binding takes in', () => {
   it('both ways of a leg, also near its tip', () => {
     const d = dressOne([LEG], made('bind', place(26, 0)));
     expect(d.counts).toContainEqual({ what: 'bundle', count: 2 });
+  });
+});
+
+describe('a place that is typed', () => {
+  it('is where it then lies, also within what it takes itself now', () => {
+    const other = { ...made('own-loop', place(8, 0), { insideMm: 3 }), id: 'o' };
+    const twist = { ...made('own-twist', place(30, 0), { legMm: 8, turns: 2 }), id: 't' };
+    const figures = [
+      [STAIRS, made('own-loop', place(25, 0), { insideMm: 4 })],
+      [LEG, twist],
+    ] as const;
+    for (const [path, item] of figures) {
+      const plan = planPiece(pieceWith([path], [other, item]));
+      const wire = plan.wires[0]!;
+      const ground = groundOf(pieceWith([path], []), plan);
+      const run = ground.runAt(item.on)!;
+      const now = alongBlank(wire, run.fromMm);
+      for (const by of [-2, -0.5, 0.5, 3, 6]) {
+        const mm = alongFigureFor(wire, item.id, run.fromMm, now + by);
+        expect(mm - run.fromMm).toBeCloseTo(by, 6);
+      }
+    }
   });
 });
 

@@ -61,6 +61,22 @@ export function takenOnBlank(
 export const alongBlank = (wire: OnBlank, mm: number): number =>
   wire.startMm + mm - gainUpTo(wire.gains, mm) + takenUpTo(wire.taken, mm);
 
+/**
+ * Where on the figure something must lie so that it is at a place of the blank: what it uses up itself
+ * comes along with it, and is not in its own way.
+ * @param nowMm where on the figure it lies now
+ */
+export function alongFigureFor(
+  wire: OnBlank,
+  itemId: string,
+  nowMm: number,
+  blankMm: number,
+): number {
+  const rest = { ...wire, taken: wire.taken.filter((t) => t.itemId !== itemId) };
+  const ownBefore = alongBlank(wire, nowMm) - alongBlank(rest, nowMm);
+  return alongFigure(rest, blankMm - ownBefore);
+}
+
 /** The place of the figure that is at a place of the blank: {@link alongBlank} turned round. */
 export function alongFigure(wire: OnBlank, blankMm: number): number {
   const used = takenOnBlank(wire).find((t) => blankMm >= t.fromMm && blankMm <= t.toMm);

@@ -6,6 +6,7 @@ export { formedWires } from './formedWires';
 export {
   alongBlank,
   alongFigure,
+  alongFigureFor,
   gainUpTo,
   takenOnBlank,
   type Gain,

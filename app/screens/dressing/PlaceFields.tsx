@@ -1,5 +1,5 @@
 import { groundOf, stretchPlace } from '@core/dressing';
-import { alongBlank, alongFigure } from '@core/plan';
+import { alongBlank, alongFigureFor } from '@core/plan';
 import { kindOf, type DressItem, type StretchPlace } from '@core/item';
 import type { LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
@@ -46,6 +46,7 @@ export function PlaceFields({
   return (
     <>
       <OnePlace
+        itemId={item.id}
         name={'to' in item ? 'First place' : 'Place'}
         on={item.on}
         long={long}
@@ -54,6 +55,7 @@ export function PlaceFields({
       />
       {'to' in item && (
         <OnePlace
+          itemId={item.id}
           name="Second place"
           on={item.to}
           long={long}
@@ -66,12 +68,14 @@ export function PlaceFields({
 }
 
 function OnePlace({
+  itemId,
   name,
   on,
   long,
   unit,
   set,
 }: {
+  itemId: string;
   name: string;
   on: StretchPlace;
   long: boolean;
@@ -115,7 +119,7 @@ function OnePlace({
         min={alongBlank(wire, 0)}
         max={Math.max(0.1, alongBlank(wire, wire.developedMm))}
         alone
-        onChange={(mm) => put(run.wire, alongFigure(wire, mm), on.lengthMm)}
+        onChange={(mm) => put(run.wire, alongFigureFor(wire, itemId, middle, mm), on.lengthMm)}
       />
       {long && (
         <LengthField
