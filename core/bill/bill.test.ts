@@ -164,6 +164,22 @@ describe('what joins parts', () => {
     const wire = bound.wires.find((w) => w.role === 'binding')!;
     const turn = Math.hypot(2 * 1 + Math.PI * 1.8, 0.8);
     expect(wire.cutMm).toBeCloseTo(5 * turn + 30, 9);
+    // Whichever of them was drawn first.
+    const thin = {
+      id: 'w2',
+      name: '',
+      metal: 'copper',
+      temper: 'dead-soft',
+      diameterMm: 0.5,
+    } as const;
+    const [frame, leg] = legs({ join: 'binding', joint }).paths;
+    const either = [
+      [frame!, ofStock(leg!, 'w2')],
+      [ofStock(leg!, 'w2'), frame!],
+    ].map((paths) => bill({ ...legs({ join: 'binding', joint }), stocks: [thin], paths }));
+    const [a, b] = either.map((x) => x.wires.find((w) => w.role === 'binding')!.cutMm);
+    expect(a).toBeCloseTo(b!, 9);
+    expect(a).toBeLessThan(wire.cutMm);
     const own = bill(legs({ join: 'loop', joint }));
     expect(own.wires.every((w) => w.role === 'frame')).toBe(true);
     expect(own.things).toEqual([]);

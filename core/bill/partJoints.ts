@@ -11,11 +11,9 @@ export interface PartJointWire {
   readonly tailsMm: number;
 }
 
-/** The thickness of the wire that a part, or the frame, begins with. */
-function thicknessOf({ wires, diameterMm }: Plan, paths: readonly string[] | null): number {
-  const own = wires.find((w) => (paths ? paths.includes(w.pathId) : true));
-  return own?.stock.diameterMm ?? diameterMm;
-}
+/** The thickness of the first wire of some lines, mm. */
+const thicknessOf = ({ wires, diameterMm }: Plan, isOwn: (pathId: string) => boolean): number =>
+  wires.find((w) => isOwn(w.pathId))?.stock.diameterMm ?? diameterMm;
 
 /**
  * The wire that joins one of a part, where it is made from wire: a ring is pi (D + d), a binding goes
@@ -27,7 +25,10 @@ export function partJointWire(piece: Piece, plan: Plan, part: Part): PartJointWi
   const d = joint.wire.diameterMm;
   if (join === 'ring') return { cutMm: loopLength(joint.insideMm, d), tailsMm: 0 };
   const host = piece.parts.find((p) => p.id === part.to);
-  const bundle = [thicknessOf(plan, part.paths), thicknessOf(plan, host?.paths ?? null)];
+  // The frame is what belongs to no part.
+  const isHost = (id: string): boolean =>
+    host ? host.paths.includes(id) : !piece.parts.some((p) => p.paths.includes(id));
+  const bundle = [thicknessOf(plan, (id) => part.paths.includes(id)), thicknessOf(plan, isHost)];
   const tailsMm = 2 * BIND_TAIL_MM;
   return { cutMm: strandsWrap(joint.wraps, bundle, d) + tailsMm, tailsMm };
 }
