@@ -37,19 +37,21 @@ export function RowPicture({
   label: string;
 }) {
   const id = useId();
-  const { places, joints, last, box } = useMemo(() => {
+  const { places, joints, closing, box } = useMemo(() => {
     const drawn = rowDrawing(row, joint);
     const closing = lastLink(plan, row);
-    const points = drawn.places.flatMap((m, i) =>
-      drawnExtent(piece, i === drawn.places.length - 1 ? closing : plan, dressing).map((p) =>
-        applyAffine(m, p),
-      ),
-    );
+    // Links are alike: one is measured, and the last.
+    const [one, end] = [plan, closing].map((p) => drawnExtent(piece, p, dressing));
+    const last = drawn.places.length - 1;
+    const points = [
+      ...drawn.places.flatMap((m, i) => (i === last ? end! : one!).map((p) => applyAffine(m, p))),
+      ...marksExtent(drawn.joints),
+    ];
     const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
     const [left, top] = [xs.reduce((a, b) => Math.min(a, b)), ys.reduce((a, b) => Math.min(a, b))];
     return {
       ...drawn,
-      last: closing,
+      closing,
       box: {
         left: left - MARGIN_MM,
         top: top - MARGIN_MM,
@@ -74,7 +76,7 @@ export function RowPicture({
         <use key={i} href={`#${id}`} transform={matrix(m)} />
       ))}
       <g transform={matrix(places.at(-1)!)}>
-        <WireDrawing piece={piece} plan={last} dressing={dressing} />
+        <WireDrawing piece={piece} plan={closing} dressing={dressing} />
       </g>
       <MarkList marks={joints} />
     </svg>

@@ -1,4 +1,5 @@
 import { distance, dot, mix, norm, sub, type Vec } from '../geometry';
+import { counted, say, type Said } from '../words';
 import { middleMm, type Beside, type FormedWires, type Run, type Spot } from './ground';
 
 /** Wires are bound to each other when they lie this near, in wire diameters. */
@@ -98,7 +99,15 @@ export const gripped = (wires: FormedWires, run: Run, wished: number | null): Bu
 
 /** The middle of the strands that lie there, and the way that the first of them runs. */
 export function bundleSpot({ taken }: Bundle): Spot | null {
-  const [first] = inOrder(taken);
-  const last = inOrder(taken).at(-1);
+  const across = inOrder(taken);
+  const [first, last] = [across[0], across.at(-1)];
   return first && last ? { at: mix(first.at, last.at, 0.5), direction: taken[0]!.direction } : null;
 }
+
+/** That fewer lie there than are gone round, where it is so. */
+export const fewerThere = ({ strands, there }: Bundle): Said[] =>
+  strands > there
+    ? [
+        say`${counted(there, 'wire lies', 'wires lie')} here as drawn; reckoned for ${strands} as wished.`,
+      ]
+    : [];

@@ -195,8 +195,9 @@ function formedBefore({ tasks }: Assembly, task: Task): number {
 
 /** The last link of a row has a hook in the place of one of its loops. */
 function hookOrders({ row, kit, plan }: Making, task: Task): Said[] {
-  const hook = row?.hook;
-  if (hook?.wire !== task.wire || hook?.end !== task.end || !hook) return [];
+  const hook = row?.hook ?? null;
+  const isHere = hook !== null && hook.wire === task.wire && hook.end === task.end;
+  if (!isHere) return [];
   const where = hook.end === 'start' ? 'the first end' : 'the last end';
   const { stock } = plan.wires[hook.wire]!;
   const over = (mm: number): Said => overTool(kit, stock, mm);
@@ -472,20 +473,21 @@ export function makeSteps(
     }
     return otherSteps(making, task);
   };
-  return alikeTogether(assembly.tasks.map((task) => ({ task, own: stepsOf(task) }))).flatMap(
-    ({ task, own }) => {
-      const count = timesOf(making, task) * copies;
-      // Of what is made several times each step is counted off, after what is counted within it.
-      return count === 1
-        ? own
-        : own.map((s) => ({ ...s, counts: [...s.counts, { what: 'alike' as const, count }] }));
-    },
+  const worked = assembly.tasks.map((task): Worked => {
+    return { own: stepsOf(task), count: timesOf(making, task) * copies };
+  });
+  return alikeTogether(worked).flatMap(({ own, count }) =>
+    // Of what is made several times each step is counted off, after what is counted within it.
+    count === 1
+      ? own
+      : own.map((s) => ({ ...s, counts: [...s.counts, { what: 'alike' as const, count }] })),
   );
 }
 
+/** The steps of a task, and how often each is done in all. */
 interface Worked {
-  readonly task: Task;
   readonly own: readonly MakeStep[];
+  readonly count: number;
 }
 
 /** Items that are alike and follow each other are said once and counted off, place by place. */
@@ -494,7 +496,7 @@ function alikeTogether(list: readonly Worked[]): Worked[] {
   for (const next of list) {
     const last = out.at(-1);
     const [a, b] = [last?.own[0], next.own[0]];
-    if (last && a && b && isAlike(a, b)) {
+    if (last && a && b && last.count === next.count && isAlike(a, b)) {
       out[out.length - 1] = { ...last, own: [withOneMore(a, b)] };
     } else out.push(next);
   }
@@ -509,7 +511,7 @@ const isAlike = (a: MakeStep, b: MakeStep): boolean =>
   a.task.kind === 'dress' &&
   b.task.kind === 'dress' &&
   a.subline === null &&
-  saidOf({ ...a, counts: a.counts.slice(0, b.counts.length) }) === saidOf(b);
+  saidOf(a) === saidOf(b);
 
 function withOneMore(a: MakeStep, b: MakeStep): MakeStep {
   const itemIds = [...a.itemIds, ...b.itemIds];

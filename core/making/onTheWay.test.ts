@@ -223,6 +223,23 @@ describe('alike items that follow each other', () => {
     expect(told(own[0]!.headline)).toBe('4 places');
   });
 
+  it('those of which there are not equally many are said each', () => {
+    const frame = newPath('f', [at(0, 0), at(40, 0)], false);
+    const leg = newPath('l', [at(0, 20), at(40, 20)], false);
+    const dressing = [0, 20].map((y, i): DressItem => ({
+      ...newDressItem('flatten', `f${i}`, { x: 20, y, lengthMm: 6 }, place(0, 0)),
+    }));
+    const part = { id: 'leg', name: 'leg', paths: ['l'], count: 7, to: null, hangs: true } as const;
+    const { steps } = made({
+      paths: [frame, leg],
+      dressing,
+      parts: [{ ...part, paths: [...part.paths], join: 'loop' }],
+    });
+    const own = steps.filter((s) => s.task.kind === 'dress');
+    const alike = own.map((s) => s.counts.find((c) => c.what === 'alike')?.count ?? 1);
+    expect(alike.sort()).toEqual([1, 7]);
+  });
+
   it('those that differ are said each', () => {
     const [first, ...rest] = tapped;
     const thin = { ...first!, thickMm: 0.3 } as DressItem;

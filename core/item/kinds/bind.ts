@@ -2,7 +2,7 @@ import { strandsWrap } from '../../element';
 import { turnsField, wholeOrField } from '../../field';
 import { distance, dot, sub } from '../../geometry';
 import { counted, say } from '../../words';
-import { boundAt, bundleSpot, MOST_BOUND } from '../bundle';
+import { boundAt, bundleSpot, fewerThere, MOST_BOUND } from '../bundle';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
 import { middleMm, moved, right, turnStroke } from '../ground';
@@ -72,12 +72,7 @@ export const bind = itemKind({
       spans: [{ wire: run.wire, fromMm: middle - (wraps * d) / 2, toMm: middle + (wraps * d) / 2 }],
       held: problems.length > 0 ? [] : bound.taken,
       marks: problems.length > 0 ? [] : [wireMark(strokes, thread)],
-      notes:
-        strands > there && problems.length === 0
-          ? [
-              say`${counted(there, 'wire lies', 'wires lie')} here as drawn; reckoned for ${strands} as wished.`,
-            ]
-          : [],
+      notes: problems.length > 0 ? [] : fewerThere(bound),
       problems,
     };
   },

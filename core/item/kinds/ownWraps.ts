@@ -1,7 +1,7 @@
 import { strandsWrap } from '../../element';
 import { turnsField, wholeOrField } from '../../field';
-import { asCount, asLength, counted, say, type Said } from '../../words';
-import { bundleAt, bundleSpot, gripped, MOST_BOUND } from '../bundle';
+import { asCount, asLength, say, type Said } from '../../words';
+import { bundleAt, bundleSpot, fewerThere, gripped, MOST_BOUND } from '../bundle';
 import { wireMark } from '../draw';
 import { middleMm, moved, turnStroke, type FormedWires, type Run } from '../ground';
 import { itemKind, type ItemTie } from '../kind';
@@ -56,7 +56,7 @@ export const ownWraps = itemKind({
     if (!run) return null;
     const d = ground.frameMm;
     const round = gripped(ground, run, item.strands);
-    const { strands, there, bundle } = round;
+    const { strands, bundle } = round;
     const [use] = wireOf(ground, item);
     const later = use ? null : lastPass(ground, run);
     const middle = middleMm(run);
@@ -81,11 +81,7 @@ export const ownWraps = itemKind({
       notes: use
         ? [
             say`${asLength(use.lengthMm)} of the wire itself, in its cut length.`,
-            ...(strands > there
-              ? [
-                  say`${counted(there, 'wire lies', 'wires lie')} here as drawn; reckoned for ${strands} as wished.`,
-                ]
-              : []),
+            ...fewerThere(round),
           ]
         : [],
       problems: use
