@@ -11,7 +11,8 @@ export {
   type OrderRemedy,
 } from './assembly';
 export { caution, earMetal, type Caution, type CautionId } from './cautions';
-export { makeSteps, type MakeStep } from './makeSteps';
+export type { MakeStep } from './makeStep';
+export { makeSteps } from './makeSteps';
 export { dressOrders } from './orders';
 export { inOrder, type Ordered, type Precedence } from './precedence';
 export {

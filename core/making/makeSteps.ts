@@ -1,9 +1,9 @@
-import { itemTimes, linkPlan, partJointWire, partTimes, wireTimes, type LinkPlan } from '../bill';
+import { itemTimes, linkPlan, partTimes, wireTimes } from '../bill';
 import { endKindOf } from '../end';
-import { finishedSize, type Dressed, type Dressing } from '../dressing';
+import type { Dressed, Dressing } from '../dressing';
 import type { Kit } from '../forming';
-import { COUNT_WORDS, isCountedOff, kindOf, type Counted } from '../item';
-import type { Part, Piece } from '../piece';
+import { COUNT_WORDS, isCountedOff, kindOf } from '../item';
+import type { Piece } from '../piece';
 import { stockWords, takenOnBlank, type Plan } from '../plan';
 import {
   bendOrder,
@@ -18,75 +18,14 @@ import {
   turnWord,
   type WireSteps,
 } from '../steps';
-import { METAL_FACTS, type Metal } from '../wire';
-import { asBoth, asLength, asOther, asThickness, counted, joined, say, type Said } from '../words';
+import { asBoth, asLength, asOther, say, type Said } from '../words';
 import type { Assembly } from './assembly';
-import { caution, earMetal, strains, type Caution } from './cautions';
-import { PLAIN_REASONS, type Reason } from './reasons';
+import { caution, strains } from './cautions';
 import { dressOrders } from './orders';
 import type { Task } from './taskBook';
-
-/** One step of making, as it stands alone on the screen. */
-export interface MakeStep {
-  readonly id: string;
-  readonly task: Task;
-  /** index of the step of the wire's forming that is shown, if it is one */
-  readonly step: number | null;
-  /** the items that go on with it: several where they are alike and follow each other */
-  readonly itemIds: readonly string[];
-  /** the bends of its wire that are made with it, as they are numbered */
-  readonly bends: readonly number[];
-  readonly title: Said;
-  /** the one number or size that is read from a metre away */
-  readonly headline: Said | null;
-  /** what belongs to it, smaller */
-  readonly subline: Said | null;
-  readonly orders: readonly Said[];
-  /** what is counted, such as wraps */
-  readonly counts: readonly Counted[];
-  readonly tool: Said | null;
-  readonly turn: 'left' | 'right' | null;
-  readonly cautions: readonly Caution[];
-  /** why it comes here: of the tasks it waited for */
-  readonly why: readonly Reason[];
-}
-
-interface Making {
-  readonly piece: Piece;
-  readonly plan: Plan;
-  readonly dressing: Dressing;
-  readonly assembly: Assembly;
-  readonly kit: Kit;
-  /** how many are made step by step together */
-  readonly copies: number;
-  /** the row of links that the piece is one of */
-  readonly row: LinkPlan | null;
-}
-
-/** Reasons for a task's place, each once. */
-function whyOf({ precedences }: Assembly, task: Task): Reason[] {
-  const own = precedences.filter((e) => e.first === task.id || e.then === task.id);
-  return [...new Set(own.map((e) => e.why))].filter((w) => !PLAIN_REASONS.has(w));
-}
-
-const step = (
-  task: Task,
-  more: Partial<MakeStep> & Pick<MakeStep, 'title' | 'orders'>,
-): MakeStep => ({
-  id: task.id,
-  task,
-  itemIds: task.itemId === null ? [] : [task.itemId],
-  bends: [],
-  step: null,
-  headline: null,
-  subline: null,
-  counts: [],
-  tool: null,
-  turn: null,
-  cautions: [],
-  why: [],
-  ...more,
-});
+import { alikeTogether, type Worked } from './alikeSteps';
+import { earCautions, step, whyOf, type Making, type MakeStep } from './makeStep';
+import { otherSteps } from './otherSteps';
 
 /** Each thing said once. */
 const once = (list: readonly Said[]): Said[] => [
@@ -234,20 +173,6 @@ function endSteps(making: Making, task: Task): MakeStep[] {
   ];
 }
 
-const earCautions = ({ metal }: { readonly metal: Metal }): Caution[] => [
-  caution('pierced'),
-  { id: 'ear-metal', text: earMetal(metal, METAL_FACTS[metal].name) },
-];
-
-/** The wire that goes through a pierced ear. */
-function piercing({ piece, plan, dressing }: Making): { readonly metal: Metal } {
-  const own = plan.wires.find(
-    (w) => !w.closed && [w.ends.start, w.ends.end].some((e) => endKindOf(e).ear),
-  );
-  const item = dressing.items.find((d) => kindOf(d.item).nature?.(d.item).pierces);
-  return own?.stock ?? item?.wires[0]?.wire ?? piece.wire;
-}
-
 /** Where on its blank a wire makes something on its way, and what it takes. */
 function onTheWayWords(plan: Plan, { item, own }: Dressed): Said | null {
   const [first] = own;
@@ -292,162 +217,6 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
   ];
 }
 
-/** How one joint between links is made. */
-function jointOrders({ piece, row }: Making): Said[] {
-  const joint = piece.links?.joint;
-  if (!joint || joint.kind === 'direct' || !row) return [];
-  const cut = say`Cut ${asBoth(row.joint.cutMm)} of ${asThickness(joint.wire.diameterMm)} ${METAL_FACTS[joint.wire.metal].name.toLowerCase()}.`;
-  if (joint.kind === 'ring') {
-    return [cut, say`Wind it round ${asBoth(joint.insideMm)} to a ring, ends flush.`];
-  }
-  const beads = joined(
-    joint.beads.map((b) => say`${b.name}`),
-    ', ',
-  );
-  return [
-    cut,
-    say`Turn a loop of ${asBoth(joint.insideMm)} inside at one end, thread ${beads}, turn the other loop.`,
-  ];
-}
-
-/** How what joins a part is made, where it is made from wire. */
-function partJointOrders({ piece, plan }: Making, part: Part): Said[] {
-  const made = partJointWire(piece, plan, part);
-  const { joint } = part;
-  if (!made || !joint) return [];
-  const cut = say`Cut ${asBoth(made.cutMm)} of ${asThickness(joint.wire.diameterMm)} ${METAL_FACTS[joint.wire.metal].name.toLowerCase()}.`;
-  return part.join === 'ring'
-    ? [
-        cut,
-        say`Wind it round ${asBoth(joint.insideMm)} to a ring, ends flush; hang it in and close it.`,
-      ]
-    : [
-        cut,
-        say`Wind ${counted(joint.wraps, 'wrap', 'wraps')} round both, side by side, each drawn tight; tuck both tails.`,
-      ];
-}
-
-/** How links and joints become a row. */
-function chainOrders({ piece, row }: Making): Said[] {
-  const clasp = piece.links?.clasp;
-  if (!clasp || !row) return [];
-  const between =
-    row.joints > 0
-      ? say`, ${counted(row.joints, 'joint', 'joints')} between them${clasp.kind === 'bought' ? ' and beside the clasp' : ''}`
-      : '';
-  const closing = {
-    none: say`Join the last link to the first.`,
-    bought: say`Put the clasp on the last loop.`,
-    hook: say`The hook of the last link goes into the first loop.`,
-  }[clasp.kind];
-  return [
-    say`${counted(row.links, 'link', 'links')}${between}: open a loop sideways, hang the next in, close it flush.`,
-    closing,
-    say`Closed it is ${asBoth(row.lengthMm)} long.`,
-  ];
-}
-
-const otherOrders = (making: Making, task: Task): Said[] => {
-  const { piece, plan } = making;
-  const out = piece.outOfPlane;
-  switch (task.kind) {
-    case 'joints':
-      return jointOrders(making);
-    case 'chain':
-      return chainOrders(making);
-    case 'off': {
-      const { cutMm } = plan.wires[task.wire ?? 0]!;
-      return [
-        say`At the stop mark, ${asBoth(cutMm)} from the first end; all that stands over stays on the spool.`,
-      ];
-    }
-    case 'harden':
-      return [
-        say`Small even blows, more on curves than on crossings; turn it over and do the back.`,
-        say`Keep off beads and thin wire. Hammered wire grows longer and wider: look at the pattern again.`,
-      ];
-    case 'solder':
-      return [say`File both ends flat so that no light shows, flux, a small drop from behind.`];
-    case 'epoxy':
-      return [
-        say`A drop from a pin on each tucked end, at the back; leave it still until it is set.`,
-      ];
-    case 'patina':
-      return [say`Clean off all grease, colour, rinse, dry; buff the high places back.`];
-    case 'shape':
-      if (out?.kind === 'roll')
-        return [
-          say`Roll the finished figure round ${asBoth(out.mandrelMm)} with nylon pliers or a soft hammer; the wire’s length stays, the width seen grows smaller.`,
-        ];
-      if (out?.kind === 'cup')
-        return [say`Press it into a hollow until it rises ${asBoth(out.riseMm)}.`];
-      return out?.kind === 'rod'
-        ? [
-            say`Bend the top backwards over ${asBoth(out.rodMm)} to a bail, ${asBoth(out.backMm)} down behind.`,
-          ]
-        : [];
-    case 'join': {
-      const part = piece.parts.find((p) => p.id === task.partId);
-      return [
-        ...(part ? partJointOrders(making, part) : []),
-        part?.hangs
-          ? say`Check that it swings freely, and that left and right are alike.`
-          : say`Check that it sits flat and does not turn, and that left and right are alike.`,
-      ];
-    }
-    case 'finish':
-      return [
-        say`Trim what stands over, tuck the ends to the back, pinch them flat.`,
-        say`Feel all round with a finger; file what catches. Close jump rings flush.`,
-      ];
-    case 'compare':
-      return [
-        say`Lay it on the true-size pattern: size, symmetry, parallel wires, even loops, gaps in the wraps.`,
-        say`${making.row ? 'Each link' : 'Finished it'} is about ${sizeWords(making)}. Nudge what is off, then note what was used.`,
-      ];
-    default:
-      return [];
-  }
-};
-
-/** The finished size, over everything. */
-function sizeWords({ piece, plan, dressing, row }: Making): Said {
-  const size = finishedSize(piece, plan, dressing);
-  if (!size) return say`as drawn`;
-  const deep = size.deepMm === null ? '' : say`, ${asBoth(size.deepMm)} deep`;
-  const long = row ? say`, the row ${asBoth(row.lengthMm)} long closed` : '';
-  return say`${asBoth(size.widthMm)} wide and ${asBoth(size.heightMm)} high${deep}${long}`;
-}
-
-function otherSteps(making: Making, task: Task): MakeStep[] {
-  const { piece } = making;
-  const small = piece.making.wornAs === 'charm' || piece.making.wornAs === 'ornament';
-  const cautions: Caution[] =
-    {
-      off: [caution('cut')],
-      harden: [caution('hammer')],
-      solder: [caution('solder')],
-      epoxy: [caution('epoxy')],
-      patina: [caution('patina')],
-      finish: [caution('file'), ...(making.dressing.pierced ? earCautions(piercing(making)) : [])],
-      compare: small ? [caution('choking')] : [],
-    }[task.kind as 'harden'] ?? [];
-  return [
-    step(task, {
-      title: task.title,
-      orders: otherOrders(making, task),
-      cautions,
-      tool:
-        task.kind === 'harden'
-          ? say`chasing hammer, bench block`
-          : task.kind === 'off'
-            ? say`flush cutter`
-            : null,
-      why: whyOf(making.assembly, task),
-    }),
-  ];
-}
-
 /**
  * All steps of making a piece one by one, in the order of its assembly.
  * @param copies how many are made step by step together
@@ -482,47 +251,6 @@ export function makeSteps(
       ? own
       : own.map((s) => ({ ...s, counts: [...s.counts, { what: 'alike' as const, count }] })),
   );
-}
-
-/** The steps of a task, and how often each is done in all. */
-interface Worked {
-  readonly own: readonly MakeStep[];
-  readonly count: number;
-}
-
-/** Items that are alike and follow each other are said once and counted off, place by place. */
-function alikeTogether(list: readonly Worked[]): Worked[] {
-  const out: Worked[] = [];
-  for (const next of list) {
-    const last = out.at(-1);
-    const [a, b] = [last?.own[0], next.own[0]];
-    if (last && a && b && last.count === next.count && isAlike(a, b)) {
-      out[out.length - 1] = { ...last, own: [withOneMore(a, b)] };
-    } else out.push(next);
-  }
-  return out;
-}
-
-const saidOf = ({ title, orders, tool, counts, subline }: MakeStep): string =>
-  JSON.stringify([title, orders, tool, counts.filter((c) => c.what !== 'spots'), subline]);
-
-/** What is made by a wire on its way has its own place there each time: it is never one with another. */
-const isAlike = (a: MakeStep, b: MakeStep): boolean =>
-  a.task.kind === 'dress' &&
-  b.task.kind === 'dress' &&
-  a.subline === null &&
-  saidOf(a) === saidOf(b);
-
-function withOneMore(a: MakeStep, b: MakeStep): MakeStep {
-  const itemIds = [...a.itemIds, ...b.itemIds];
-  const own = a.counts.filter((c) => c.what !== 'spots');
-  return {
-    ...a,
-    itemIds,
-    headline: say`${itemIds.length} places`,
-    why: [...new Set([...a.why, ...b.why])],
-    counts: [...own, { what: 'spots' as const, count: itemIds.length }],
-  };
 }
 
 /** How many alike of what a task works on one piece has. */
