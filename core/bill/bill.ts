@@ -26,6 +26,8 @@ export interface BillWire extends Amount {
   readonly cutMm: number;
   /** both tails in that */
   readonly tailsMm: number;
+  /** the one at its first end, where they differ */
+  readonly firstTailMm?: number;
 }
 
 /** Such wires in one piece, before all that are made are reckoned. */
@@ -165,12 +167,9 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
     all: count * made,
   });
   const itemWires = on.flatMap((d) =>
-    d.wires.map(({ role, name, wire, cutMm, tailsMm, count }) => ({
-      role,
-      name,
+    d.wires.map(({ wire, count, ...w }) => ({
+      ...w,
       wire: kindOfWire(wire),
-      cutMm,
-      tailsMm,
       count: count * times.get(d)!,
     })),
   );

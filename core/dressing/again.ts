@@ -1,5 +1,12 @@
 import { distance, type Vec } from '../geometry';
-import { kindOf, mirroredItem, type DressItem, type Run, type StretchPlace } from '../item';
+import {
+  kindOf,
+  mirroredItem,
+  withPlaces,
+  type DressItem,
+  type Run,
+  type StretchPlace,
+} from '../item';
 import { twinAxis, type Piece } from '../piece';
 import type { Plan, PlannedBend } from '../plan';
 import { freshItemId, stretchPlace, withItem } from './edit';
@@ -120,6 +127,5 @@ function mirrored(piece: Piece, item: DressItem): DressItem {
     x: 2 * axis - on.x,
     ...(headingRad !== undefined && { headingRad: Math.PI - headingRad }),
   });
-  const there = 'to' in item ? { ...item, to: over(item.to) } : item;
-  return mirroredItem({ ...there, on: over(item.on) });
+  return mirroredItem(withPlaces(item, over, 1));
 }

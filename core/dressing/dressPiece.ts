@@ -89,7 +89,7 @@ export function dressPiece(piece: Piece, plan: Plan): Dressing {
       kindOf(item).place === 'free' || !run ? item.on : run.spot((run.fromMm + run.toMm) / 2).at;
     const stock = plan.wires[run?.wire ?? -1]?.stock.id ?? null;
     const { place: where, traits } = kindOf(item);
-    const onWire = where !== 'free' && !traits.hangs;
+    const onWire = where !== 'free' && where !== 'acts' && !traits.hangs;
     const lost = run && onWire ? lostFrom(plan, item, run) : null;
     const problems = lost ? [lost, ...laid.problems] : laid.problems;
     return [{ item, ...laid, problems, stock, place: { x: place.x, y: place.y } }];

@@ -61,10 +61,12 @@ describe('every kind', () => {
       });
       expect(dressSchema.parse(item)).toEqual(item);
       const on = kindOf({ kind }).place === 'free' ? { ...item, on: stretch(0, 0, 0) } : item;
-      // A lone ring has nothing to go round, and no leg that runs out and back.
+      // A lone ring has nothing to go round, no end, and no leg that runs out and back.
       const alone = 'strands' in on && on.strands === null ? { ...on, strands: 1 } : on;
       const leg = { ...on, on: stretch(30, 0, 0) };
-      const d = kind === 'own-twist' ? dressed([LEG], leg) : dressed([RING], alone);
+      const ended = { ...on, on: stretch(0, 0, 0) };
+      const own = { 'own-twist': dressed([LEG], leg), 'own-led': dressed([LEG], ended) };
+      const d = kind === 'own-twist' || kind === 'own-led' ? own[kind] : dressed([RING], alone);
       expect(told(d.title)).not.toBe('');
       expect(d.problems.filter((p) => p.refused)).toEqual([]);
       const taken = d.wires.length + d.beads.length + d.own.length;

@@ -1,4 +1,12 @@
-import { kindOf, newDressItem, plainBead, type DressKind } from '../item';
+import {
+  beadAct,
+  kindOf,
+  newDressItem,
+  plainBead,
+  wrapAct,
+  type Act,
+  type DressKind,
+} from '../item';
 import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
 import type { StretchPlace } from '../item';
 
@@ -53,8 +61,19 @@ const RING: Sample = {
   to: place(0, 11, 16),
 };
 
+/** From bar to bar, with a bead on one of the ways. */
+const LED: Act[] = [
+  wrapAct('a1', place(-9, -3), 3),
+  wrapAct('a2', place(-3, 3), 3),
+  wrapAct('a3', place(3, -3), 3),
+  beadAct('a4', null, [{ ...plainBead('Bead', 3), holeMm: 2 }]),
+  wrapAct('a5', place(9, 3), 3),
+];
+
 function groundOf(kind: DressKind): Sample {
   const { place: where, traits } = kindOf({ kind });
+  if (where === 'acts') return RAILS;
+  if (traits.begins === 'end') return { ...RAILS, on: place(-12, -3), to: place(-6, 3) };
   if (traits.begins === 'fold') return LEG;
   if (traits.begins === 'crossing') return CROSS;
   if (where === 'stretches' || where === 'points') return RAILS;
@@ -72,7 +91,12 @@ export function samplePiece(kind: DressKind): Piece {
   const roomy =
     'beads' in first ? first.beads.map((b) => ({ ...plainBead(b.name, 4), holeMm: 2 })) : [];
   // Enough of them to be seen.
-  const shown = 'wraps' in first && first.kind === 'own-wraps' ? { ...first, wraps: 3 } : first;
+  const shown =
+    'acts' in first
+      ? { ...first, acts: LED }
+      : first.kind === 'own-wraps'
+        ? { ...first, wraps: 3 }
+        : first;
   const item = 'beads' in first ? { ...first, beads: roomy } : shown;
   return {
     ...newPiece(`sample-${kind}`, '', ''),

@@ -90,6 +90,12 @@ export function variantOf(piece: Piece, factor: number, rules: VariantRules): Pi
     if ('beads' in larger && rules.beads === 'proportional') {
       Object.assign(larger, { beads: larger.beads.map((b) => scaledBead(b, factor)) });
     }
+    if ('acts' in larger && rules.beads === 'proportional') {
+      const acts = larger.acts.map((a) =>
+        a.do === 'bead' ? { ...a, beads: a.beads.map((b) => scaledBead(b, factor)) } : a,
+      );
+      Object.assign(larger, { acts });
+    }
     return larger;
   };
   const scaledEnd = (end: WireEnd): WireEnd => ({

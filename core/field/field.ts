@@ -30,6 +30,7 @@ export type Control =
     }
   | { readonly as: 'beads'; readonly most: number }
   | { readonly as: 'thread' }
+  | { readonly as: 'acts' }
   /** kept, but not asked for */
   | { readonly as: 'none' };
 
@@ -70,6 +71,18 @@ export const lengthField = (
 /** A number of whole things. */
 export const wholeField = (label: string, min: number, max: number): Field<number> =>
   numeric(label, 'count', min, max, 0, z.number().int().min(min).max(max));
+
+/** A length that may be left open, mm. */
+export const lengthOrField = (
+  label: string,
+  min: number,
+  max: number,
+  open: string,
+): Field<number | null> => ({
+  label,
+  control: { as: 'number', unit: 'mm', min, max, decimals: 1, open },
+  schema: z.number().min(min).max(max).nullable(),
+});
 
 /** A number of turns, whole as it is asked for, in parts where it was reckoned. */
 export const turnsField = (label: string, min: number, max: number, decimals = 0): Field<number> =>

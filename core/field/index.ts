@@ -5,6 +5,7 @@ export {
   gramsField,
   keptLength,
   lengthField,
+  lengthOrField,
   shareField,
   turnsField,
   valueOf,

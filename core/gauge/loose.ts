@@ -1,4 +1,4 @@
-import { distance, Groups } from '../geometry';
+import { distance, Groups, type Vec } from '../geometry';
 import type { Beam } from './frame';
 import type { FrameBuilder } from './frameBuilder';
 
@@ -42,6 +42,8 @@ export function holdLoose(
 
 /** A loose wire no further than this from the rest is taken as joined there, mm. */
 const LOOSE_MM = 3;
+/** Pins no further apart are about one place, mm. */
+const ONE_PLACE_MM = 1e-6;
 
 /** Nodes that beams, and pins, hold together, as groups that can be united further. */
 export function heldTogether(
@@ -61,22 +63,23 @@ export function heldTogether(
  * @returns the pins taken out of the list
  */
 export function takeSwinging(
-  count: number,
+  nodes: readonly Vec[],
   beams: readonly Beam[],
   pins: [number, number][],
   held: readonly number[],
 ): [number, number][] {
-  const together = heldTogether(count, beams);
+  const together = heldTogether(nodes.length, beams);
+  /** The nodes of a part that pins go through. */
+  const pinned = (root: number, list: typeof pins): number[] =>
+    list.flatMap((p) => p.filter((n) => together.of(n) === root));
+  const atOnePlace = ([first, ...rest]: number[]): boolean =>
+    rest.every((n) => distance(nodes[n]!, nodes[first!]!) < ONE_PLACE_MM);
   const taken: [number, number][] = [];
   for (;;) {
     const between = pins.filter(([a, b]) => together.of(a) !== together.of(b));
     const isHeld = (root: number): boolean => held.some((h) => together.of(h) === root);
     const alone = between.find((pin) =>
-      pin.some(
-        (n) =>
-          !isHeld(together.of(n)) &&
-          between.filter((p) => p.some((m) => together.of(m) === together.of(n))).length === 1,
-      ),
+      pin.some((n) => !isHeld(together.of(n)) && atOnePlace(pinned(together.of(n), between))),
     );
     if (!alone) return taken;
     taken.push(alone);

@@ -243,7 +243,7 @@ export function meshOf(
   const { nodes, beams, pins } = builder;
   const held = feet.length > 0 ? feet.flatMap((foot) => nodeAt(rows, foot) ?? []) : [0];
   const loose = holdLoose(builder, rows, held);
-  for (const [a, b] of takeSwinging(nodes.length, beams, pins, held)) builder.weld(a, b);
+  for (const [a, b] of takeSwinging(nodes, beams, pins, held)) builder.weld(a, b);
   return {
     model: { nodes, beams, pins, supports: supportsOf(builder, held) },
     beams: own,

@@ -1,4 +1,5 @@
 import type { Vec } from '../geometry';
+import { asLength, say, type Said } from '../words';
 import type { Bead } from './bead';
 import type { BeadUse, DressMark, WireRole, WireUse } from './layout';
 import type { Thread } from './thread';
@@ -17,6 +18,17 @@ export const wireUse = (
   tailMm: number,
   count = 1,
 ): WireUse => ({ role, name, wire, cutMm: lengthMm + 2 * tailMm, tailsMm: 2 * tailMm, count });
+
+/** The tails in a wire's length, in words; null where it has none. */
+export const tailsWords = ({
+  tailsMm,
+  firstTailMm = tailsMm / 2,
+}: Pick<WireUse, 'tailsMm' | 'firstTailMm'>): Said | null =>
+  tailsMm === 0
+    ? null
+    : Math.abs(2 * firstTailMm - tailsMm) < 1e-9
+      ? say`${asLength(firstTailMm)} of tail at each end in it`
+      : say`tails of ${asLength(firstTailMm)} first and ${asLength(tailsMm - firstTailMm)} last in it`;
 
 /** A bead in its place, and which way its hole goes. */
 export interface PlacedBead {

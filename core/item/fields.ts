@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { lengthField, type Field } from '../field';
 import { beadSchema, type Bead } from './bead';
+import { actsSchema, type Act } from './led/act';
 import { threadSchema, type Thread } from './thread';
 
 /** Beads in a pattern that repeats. */
@@ -19,3 +20,10 @@ export const threadField: Field<Thread> = {
 
 /** What is left of the second wire at each end to work with, and later trimmed or tucked. */
 export const tailField = lengthField('Tail left at each end', 0, 300);
+
+/** What a wire does that is led from place to place, in order. */
+export const actsField: Field<Act[]> = {
+  label: 'What it does, in order',
+  control: { as: 'acts' },
+  schema: actsSchema,
+};

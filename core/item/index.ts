@@ -15,7 +15,7 @@ export {
   type Span,
   type Spot,
 } from './ground';
-export { beadMark, oval, wireMark } from './draw';
+export { beadMark, oval, tailsWords, wireMark } from './draw';
 export { COUNT_WORDS, countKeyOf, isCountedOff, type Counted, type CountKey } from './counts';
 export type { FrameHole, ItemTie, ItemWear, Nature, OrderWords, Traits } from './kind';
 export { ITEM_GROUPS } from './kind';
@@ -23,6 +23,7 @@ export type {
   BeadUse,
   DressMark,
   FindingUse,
+  LaidAct,
   Layout,
   OwnUse,
   Problem,
@@ -46,11 +47,23 @@ export {
   layItem,
   mirroredItem,
   newDressItem,
+  withPlaces,
   withinLimits,
   type AnyKind,
   type DressItem,
   type DressKind,
   type DressOf,
 } from './registry';
+export {
+  ACT_LIMITS,
+  beadAct,
+  COMES,
+  freshActId,
+  passAct,
+  wrapAct,
+  type Act,
+  type ActOf,
+  type Comes,
+} from './led/act';
 export type { Stiffening } from './stiffness';
 export { threadSchema, type Thread } from './thread';

@@ -2,13 +2,16 @@ import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { valueOf, withValue, type Control } from '../field';
 import {
+  beadAct,
   DRESS_KINDS,
   dressSchema,
   ITEM_GROUPS,
   kindsOf,
   mirroredItem,
   newDressItem,
+  passAct,
   plainBead,
+  wrapAct,
 } from '.';
 import { tailField } from './fields';
 import { itemKind } from './kind';
@@ -40,6 +43,14 @@ function taken(control: Control): fc.Arbitrary<unknown> {
         temper: fc.constantFrom('dead-soft', 'hard'),
         diameterMm: fc.double({ min: 0.1, max: 2, noNaN: true }),
       });
+    case 'acts':
+      return fc.array(
+        fc.constantFrom(
+          wrapAct('a', place),
+          beadAct('b', null, [plainBead()]),
+          passAct('c', { x: 1, y: 2 }),
+        ),
+      );
     case 'none':
       return fc.constant(0);
   }

@@ -19,8 +19,11 @@ export const ITEM_GROUPS = [
 ] as const;
 export type ItemGroup = (typeof ITEM_GROUPS)[number];
 
-/** Where an item lies: on a stretch, two stretches, two points or a point of wire, or on no wire. */
-export type PlaceKind = 'stretch' | 'stretches' | 'points' | 'point' | 'free';
+/**
+ * Where an item lies: on a stretch, two stretches, two points or a point of wire, on no wire, or wherever
+ * its acts lead it.
+ */
+export type PlaceKind = 'stretch' | 'stretches' | 'points' | 'point' | 'free' | 'acts';
 
 /** What kinds of items have in common, and what the order of work and the verdict ask of them. */
 export interface Traits {
@@ -59,7 +62,7 @@ export interface Traits {
   /** how it looks on the strip */
   readonly strip?: 'beads' | 'flat' | 'turns';
   /** where a new one begins, if there is such a place */
-  readonly begins?: 'crossing' | 'hang' | 'fold';
+  readonly begins?: 'crossing' | 'hang' | 'fold' | 'end';
 }
 
 /** What some items of a kind are and others are not. */
@@ -106,6 +109,8 @@ export interface Given {
   readonly frameMm: number;
   /** length of the stretch that it is put on */
   readonly lengthMm: number;
+  /** where it is led first, of what is led */
+  readonly to: StretchPlace;
 }
 
 /** What the hands' orders are made from. */
@@ -116,6 +121,8 @@ export interface OrderWords {
   readonly beads: Said;
   readonly count: (what: CountKey) => number;
   readonly notes: readonly Said[];
+  /** what was worked out with its layout */
+  readonly lines: readonly Said[];
 }
 
 /** Another item that could stand for one whose place in the order cannot be; null leaves it out. */
@@ -169,7 +176,7 @@ interface Work<I> {
 export interface ItemKind<K extends string, I> extends Facts<K>, Work<I> {
   readonly fields: Fields;
   readonly schema: z.ZodType<I>;
-  create(id: string, on: StretchPlace, to: StretchPlace, given: Given): I;
+  create(id: string, on: StretchPlace, to: StretchPlace, given: Omit<Given, 'to'>): I;
 }
 
 type Two<P extends PlaceKind> = P extends 'stretches' | 'points' ? { to: StretchPlace } : object;
@@ -211,6 +218,6 @@ export function itemKind<const K extends string, const P extends PlaceKind, V ex
     ...work,
     schema: schema as unknown as z.ZodType<ItemOf<K, P, V>>,
     create: (id, on, to, given) =>
-      ({ id, on, kind, ...(two && { to }), ...work.first(given) }) as ItemOf<K, P, V>,
+      ({ id, on, kind, ...(two && { to }), ...work.first({ ...given, to }) }) as ItemOf<K, P, V>,
   });
 }

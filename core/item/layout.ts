@@ -45,6 +45,8 @@ export interface WireUse {
   readonly cutMm: number;
   /** both tails in that */
   readonly tailsMm: number;
+  /** the one at its first end, where they differ */
+  readonly firstTailMm?: number;
   readonly count: number;
 }
 
@@ -88,6 +90,21 @@ export interface Problem<Item extends ItemLike = ItemLike> {
   readonly refused: boolean;
 }
 
+/** One thing that a wire does which is led from place to place. */
+export interface LaidAct {
+  readonly id: string;
+  readonly at: Vec;
+  /** the way that it comes, as points, and the wire that it takes; of the first none */
+  readonly way: readonly Vec[];
+  readonly wayMm: number;
+  /** the wire that it takes at its place */
+  readonly hereMm: number;
+  readonly title: Said;
+  readonly trouble: boolean;
+  /** which of the item's wires does it, where it is worked in several lengths */
+  readonly wire: number;
+}
+
 /** One item as it lies on its figure. */
 export interface Layout<Item extends ItemLike = ItemLike> {
   /** what it is, such as “Coil, 24 turns” */
@@ -102,6 +119,10 @@ export interface Layout<Item extends ItemLike = ItemLike> {
   /** places of wires that must be formed as far as there: what is bound or gone round */
   readonly held?: readonly { readonly wire: number; readonly mm: number }[];
   readonly marks: readonly DressMark[];
+  /** of a wire that is led: what it does, in order */
+  readonly acts?: readonly LaidAct[];
+  /** what the hands do, line by line, where that depends on how it lies */
+  readonly lines?: readonly Said[];
   readonly notes: readonly Said[];
   readonly problems: readonly Problem<Item>[];
 }

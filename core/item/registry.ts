@@ -16,8 +16,10 @@ import { flatten } from './kinds/flatten';
 import { framedBead } from './kinds/framedBead';
 import { guided } from './kinds/guided';
 import { lacing } from './kinds/lacing';
+import { ledWire } from './kinds/led';
 import { net } from './kinds/net';
 import { ownBead } from './kinds/ownBead';
+import { ownLed } from './kinds/ownLed';
 import { ownLoop } from './kinds/ownLoop';
 import { ownTwist } from './kinds/ownTwist';
 import { ownWraps } from './kinds/ownWraps';
@@ -28,6 +30,7 @@ import { weave } from './kinds/weave';
 import { woundBeads } from './kinds/woundBeads';
 import type { ItemLike, Layout, Remedy } from './layout';
 import type { StretchPlace } from './place';
+import { movedAct } from './led/act';
 import { THIN_COPPER, type Thread } from './thread';
 
 /** Every kind of item that a figure can be dressed with, in the order in which they are offered. */
@@ -48,10 +51,12 @@ const KINDS = [
   weave,
   net,
   lacing,
+  ledWire,
   ownWraps,
   ownBead,
   ownLoop,
   ownTwist,
+  ownLed,
   cage,
   finding,
   flatten,
@@ -128,7 +133,7 @@ export function newDressItem(
   id: string,
   on: StretchPlace,
   to: StretchPlace,
-  given: Partial<Given> = {},
+  given: Partial<Omit<Given, 'to'>> = {},
 ): DressItem {
   return kindOf({ kind }).create(id, on, to, {
     thread: THIN_COPPER,
@@ -144,3 +149,15 @@ export const withinLimits = (record: unknown): unknown =>
 
 /** The item as it must be on the mirrored figure. */
 export const mirroredItem = (item: DressItem): DressItem => kindOf(item).mirrored?.(item) ?? item;
+
+/** The item with its places on another figure, which is so many times as large. */
+export function withPlaces(
+  item: DressItem,
+  place: (on: StretchPlace) => StretchPlace,
+  times: number,
+): DressItem {
+  const own: DressItem = { ...item, on: place(item.on) };
+  if ('to' in own) return { ...own, to: place(own.to) };
+  if ('acts' in own) return { ...own, acts: own.acts.map((a) => movedAct(a, place, times)) };
+  return own;
+}

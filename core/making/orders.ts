@@ -1,5 +1,5 @@
 import type { Dressed } from '../dressing';
-import { kindOf, type CountKey } from '../item';
+import { kindOf, tailsWords, type CountKey } from '../item';
 import { asLength, asThickness, joined, say, type Said } from '../words';
 
 /** What the hands do for one item, line by line. */
@@ -8,12 +8,12 @@ export function dressOrders(d: Dressed): readonly Said[] {
   const count = (what: CountKey): number => d.counts.find((c) => c.what === what)?.count ?? 0;
   const cut = d.wires.map((w) => {
     const many = w.count > 1 ? `${w.count} × ` : '';
-    const tails = w.tailsMm > 0 ? say`, ${asLength(w.tailsMm / 2)} of tail at each end in it` : '';
-    return say`Cut ${many}${asLength(w.cutMm)} of ${asThickness(w.wire.diameterMm)} ${w.wire.metal.replace('-', ' ')} for: ${w.name.toLowerCase()}${tails}.`;
+    const tails = tailsWords(w);
+    return say`Cut ${many}${asLength(w.cutMm)} of ${asThickness(w.wire.diameterMm)} ${w.wire.metal.replace('-', ' ')} for: ${w.name.toLowerCase()}${tails ? say`, ${tails}` : ''}.`;
   });
   const beads = joined(
     d.beads.map((b) => say`${b.count} × ${b.bead.name}`),
     ', ',
   );
-  return kindOf(item).orders(item, { cut, beads, count, notes: d.notes });
+  return kindOf(item).orders(item, { cut, beads, count, notes: d.notes, lines: d.lines ?? [] });
 }

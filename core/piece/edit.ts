@@ -21,7 +21,7 @@ import {
   type Vec,
 } from '../geometry';
 import { mirroredEnd } from '../end';
-import { mirroredItem, type DressItem, type StretchPlace } from '../item';
+import { mirroredItem, withPlaces, type DressItem, type StretchPlace } from '../item';
 import { markOf } from './mark';
 import { drawnPath, segmentBetween } from './nodes';
 import type { FigureNode, FigurePath, Piece, TracedPicture, WireEnds } from './schema';
@@ -96,8 +96,7 @@ export function mapFigure(piece: Piece, m: Affine): Piece {
     doubledAt: piece.doubledAt.map(moved),
     bendEdits: piece.bendEdits.map(moved),
     dressing: piece.dressing.map((item): DressItem => {
-      const on = stretched(item.on);
-      const there = 'to' in item ? { ...item, on, to: stretched(item.to) } : { ...item, on };
+      const there = withPlaces(item, stretched, factor);
       return isMirror(m) ? mirroredItem(there) : there;
     }),
     making: { ...piece.making, stages: piece.making.stages.map(moved) },

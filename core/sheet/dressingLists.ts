@@ -1,6 +1,6 @@
 import { billOf, type Bill } from '../bill';
 import { finishedSize, type Dressed, type Dressing } from '../dressing';
-import type { DressMark } from '../item';
+import { tailsWords, type DressMark } from '../item';
 import { DEFAULT_KIT, type Kit } from '../forming';
 import { perp, type Vec } from '../geometry';
 import { assemblyOf, makeSteps, type MakeStep } from '../making';
@@ -88,10 +88,8 @@ function billBlocks(bill: Bill, unit: LengthUnit, told: Teller): Block[] {
     if (own.length === 0) continue;
     blocks.push(row(ROLES[role], '', true));
     for (const w of own) {
-      const tails =
-        w.role !== 'frame' && w.tailsMm > 0
-          ? `, tails ${printLength(w.tailsMm / 2, unit)} in it`
-          : '';
+      const inIt = w.role === 'frame' ? null : tailsWords(w);
+      const tails = inIt ? `, ${told(inIt)}` : '';
       const many = w.one > 1 ? `${w.one} x ` : '';
       blocks.push(
         row(

@@ -8,6 +8,8 @@ import { placeOnWire, type Plan } from '@core/plan';
 const LONGEST_MM = 24;
 const WIDEST_GAP_MM = 8;
 const STEP_MM = 1;
+/** An end that is led on first goes back so far, mm. */
+const BACK_MM = 12;
 /** They lie along each other within this angle. */
 const ALONG = Math.cos((20 * Math.PI) / 180);
 
@@ -95,17 +97,21 @@ export function firstPlace(
   }
   if (place === 'points') return { on: at(0.25, 0), to: at(0.75, 0) };
   if (place === 'stretch') return { on: at(0.5, length), to: inside };
+  if (traits.begins === 'end') {
+    // An end first wraps its own wire, some way back.
+    const back = Math.min(BACK_MM, total / 2);
+    return { on: at(1, 0), to: at((total - back) / total, 0) };
+  }
   const spot = (mm: number): StretchPlace => at(mm / total, 0);
   const crossing = plan.crossings.find((c) => c.firstWire === wire || c.secondWire === wire);
   if (traits.begins === 'crossing' && crossing) {
-    return {
-      // Of two passes of one wire the later one goes round the one that is there.
-      on: spot(crossing.secondWire === wire ? crossing.secondMm : crossing.firstMm),
-      to: inside,
-    };
+    // Of two passes of one wire the later one goes round the one that is there.
+    const on = spot(crossing.secondWire === wire ? crossing.secondMm : crossing.firstMm);
+    return { on, to: on };
   }
   const fold = own.bends.find((b) => b.kind === 'fold');
   if (traits.begins === 'fold' && fold) return { on: spot(fold.middleMm), to: inside };
   const hangs = traits.begins === 'hang' ? plan.hang?.from : null;
-  return { on: hangs ? { x: hangs.x, y: hangs.y, lengthMm: 0 } : at(0.5, 0), to: inside };
+  const on = hangs ? { x: hangs.x, y: hangs.y, lengthMm: 0 } : at(0.5, 0);
+  return { on, to: on };
 }

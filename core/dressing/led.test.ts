@@ -1,0 +1,297 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { hangingLength } from '../element';
+import { rotation } from '../geometry';
+import { beadAct, passAct, plainBead, wrapAct, type Act, type ActOf, type DressOf } from '../item';
+import { mapFigure, newPath, type FigurePath } from '../piece';
+import { planPiece } from '../plan';
+import { inWords } from '../words';
+import {
+  at,
+  bar,
+  dressingOf,
+  dressOne,
+  FRAME,
+  made,
+  pieceWith,
+  place,
+  ring,
+  thin,
+} from './fixtures/ground';
+import { isRefused, type Dressed } from '.';
+
+const D = 0.4;
+/** One close turn of the thin wire round one and round two frame wires. */
+const ONE = Math.hypot(Math.PI * (FRAME + D), D);
+const TWO = Math.hypot(2 * FRAME + Math.PI * (FRAME + D), D);
+
+const led = (acts: Act[], more: Partial<DressOf<'led'>> = {}): DressOf<'led'> =>
+  made('led', place(0, 0), { acts, thread: thin(D), startTailMm: 0, endTailMm: 0, ...more });
+const cutOf = (d: Dressed): number => d.wires.reduce((sum, w) => sum + w.count * w.cutMm, 0);
+const lengthOn = (paths: FigurePath[], acts: Act[], more = {}): number =>
+  cutOf(dressOne(paths, led(acts, more)));
+const wrap = (
+  id: string,
+  x: number,
+  y: number,
+  wraps: number,
+  more: Partial<ActOf<'wrap'>> = {},
+): Act => ({ ...wrapAct(id, place(x, y), wraps), ...more });
+
+const RAILS = [bar('a', 60), bar('b', 60, 10)];
+
+describe('a wire led from place to place', () => {
+  it('is its turns and the ways between them, by hand', () => {
+    // Three turns 1.2 wide about 20 and about 40: 18.8 lie between them.
+    const acts = [wrap('a', 20, 0, 3), wrap('b', 40, 0, 3)];
+    expect(lengthOn(RAILS, acts)).toBeCloseTo(6 * ONE + 18.8, 6);
+    // Both tails are added as they are chosen.
+    const d = dressOne(RAILS, led(acts, { startTailMm: 15, endTailMm: 280 }));
+    expect(d.wires[0]!.cutMm).toBeCloseTo(6 * ONE + 18.8 + 295, 6);
+    expect(d.wires[0]!.tailsMm).toBe(295);
+    expect(d.acts!.map((a) => [a.wayMm, a.hereMm])).toEqual([
+      [0, expect.closeTo(3 * ONE, 6) as number],
+      [expect.closeTo(18.8, 6), expect.closeTo(3 * ONE, 6)],
+    ]);
+  });
+
+  it('crosses from wire to wire: its turns begin at the end to which the way is shorter', () => {
+    // From 20.6 on the first bar to 39.4 on the second, 10 further down: a way of hypot(18.8, 10).
+    const acts = [wrap('a', 20, 0, 3), wrap('b', 40, 10, 3)];
+    expect(lengthOn(RAILS, acts)).toBeCloseTo(6 * ONE + Math.hypot(18.8, 10), 6);
+  });
+
+  it('goes round all wires that lie at a place', () => {
+    const doubled = [bar('a', 60), bar('b', 60, FRAME)];
+    expect(lengthOn(doubled, [wrap('a', 20, 0, 2)])).toBeCloseTo(2 * TWO, 6);
+    expect(lengthOn(doubled, [wrap('a', 20, 0, 2, { strands: 1 })])).toBeCloseTo(2 * ONE, 6);
+  });
+
+  it('spreads its turns over a length: a helix', () => {
+    const acts = [wrap('a', 30, 0, 5, { on: place(30, 0, 20) })];
+    expect(lengthOn(RAILS, acts)).toBeCloseTo(Math.hypot(5 * Math.PI * (FRAME + D), 20), 6);
+  });
+
+  it('winds over its own close turns with a longer turn, but not over ones that stand apart', () => {
+    const under = wrap('a', 30, 0, 5);
+    const over = wrap('b', 30, 0, 5);
+    const turn = Math.hypot(Math.PI * (FRAME + 3 * D), D);
+    // It comes back over its own turns, 2 mm, to begin where the way is shortest: at their end.
+    expect(lengthOn(RAILS, [under, over])).toBeCloseTo(5 * ONE + 5 * turn, 6);
+    const apart = wrap('a', 30, 0, 5, { on: place(30, 0, 20) });
+    const { acts } = dressOne(RAILS, led([apart, over]));
+    expect(acts![1]!.hereMm).toBeCloseTo(5 * ONE, 6);
+  });
+
+  it('comes in front and goes behind with half a turn more, and says so', () => {
+    const to = (comes: Act['comes'], wraps: number): Act[] => [
+      wrap('a', 10, 0, 1),
+      wrap('b', 25, 0, wraps),
+      wrap('c', 40, 0, 1, { comes }),
+    ];
+    const hereMm = (acts: Act[]): number => dressOne(RAILS, led(acts)).acts![1]!.hereMm;
+    expect(hereMm(to('front', 2))).toBeCloseTo(2 * ONE, 6);
+    expect(hereMm(to('behind', 2))).toBeCloseTo(2.5 * ONE, 6);
+    expect(hereMm(to('behind', 2.5))).toBeCloseTo(2.5 * ONE, 6);
+    expect(hereMm(to('front', 2.5))).toBeCloseTo(3 * ONE, 6);
+    expect(hereMm(to('along', 2.5))).toBeCloseTo(2.5 * ONE, 6);
+    const { notes } = dressOne(RAILS, led(to('behind', 2)));
+    expect(notes.map((n) => inWords(n, 'mm')).join()).toContain('half a turn more');
+  });
+
+  it('goes along the wire that both places are on, round a closed one the shorter way', () => {
+    const hoop = [ring('r', 20)];
+    const acts = [wrap('a', 20, 0, 1), wrap('b', 0, 20, 1, { comes: 'along' })];
+    // A quarter of the way round, less half a turn's width at both ends.
+    expect(lengthOn(hoop, acts)).toBeCloseTo(2 * ONE + 10 * Math.PI - D, 1);
+    const across = [wrap('a', 20, 0, 1), wrap('b', 0, 20, 1)];
+    expect(lengthOn(hoop, across)).toBeLessThan(lengthOn(hoop, acts));
+    const d = dressOne(RAILS, led([wrap('a', 20, 0, 1), wrap('b', 40, 10, 1, { comes: 'along' })]));
+    expect(inWords(d.problems[0]!.message, 'mm')).toContain('place 2');
+    expect(isRefused(d)).toBe(false);
+  });
+
+  it('hangs through between two places, and later ones hang on its middle: a web, by hand', () => {
+    const c = 30 - D;
+    const acts = [
+      wrap('a', 15, 0, 1),
+      wrap('b', 45, 0, 1, { sagMm: 6 }),
+      wrap('c', 0, 0, 1, { way: 'b' }),
+    ];
+    const d = dressOne(RAILS, led(acts));
+    expect(d.acts![1]!.wayMm).toBeCloseTo(hangingLength(c, 6), 6);
+    // The middle of what hangs is 6 off the middle of the way, which ends at 44.8; the wire goes on from 45.2.
+    expect(d.acts![2]!.at.x).toBeCloseTo(30, 6);
+    expect(Math.abs(d.acts![2]!.at.y)).toBeCloseTo(6, 6);
+    // One turn round what hangs there is a turn round its own thickness.
+    expect(d.acts![2]!.hereMm).toBeCloseTo(Math.hypot(2 * Math.PI * D, D), 6);
+    expect(d.acts![2]!.wayMm).toBeCloseTo(Math.hypot(15.2, 6), 6);
+  });
+
+  it('takes up beads on its way: they lie on it, further passes and half turns are added', () => {
+    const [a, b] = [wrap('a', 20, 0, 1), wrap('c', 40, 0, 1)];
+    const bead = { ...plainBead('Pearl', 4), holeMm: 1.5 };
+    const taken = beadAct('b', null, [bead]);
+    const bare = lengthOn(RAILS, [a, b]);
+    expect(lengthOn(RAILS, [a, taken, b])).toBeCloseTo(bare, 6);
+    expect(lengthOn(RAILS, [a, { ...taken, passes: 3 }, b])).toBeCloseTo(bare + 8, 6);
+    const round = (Math.PI * (4 + D)) / 2;
+    expect(lengthOn(RAILS, [a, { ...taken, halves: 2 }, b])).toBeCloseTo(bare + 2 * round, 6);
+    // Where they are longer than the way they make it as long as they are: 6 x 4 instead of 19.6.
+    const many = beadAct(
+      'b',
+      null,
+      Array.from({ length: 6 }, () => bead),
+    );
+    expect(lengthOn(RAILS, [a, many, b])).toBeCloseTo(2 * ONE + 24, 6);
+    // Beyond the last place they are on its tail.
+    expect(lengthOn(RAILS, [a, taken])).toBeCloseTo(ONE + 4, 6);
+    const { beads } = dressOne(RAILS, led([a, many, b]));
+    expect(beads).toEqual([{ bead, count: 6 }]);
+  });
+
+  it('goes through a bead where it is put and out on the other side', () => {
+    const bead = { ...plainBead('Pearl', 4), holeMm: 1.5 };
+    const acts = [wrap('a', 10, 0, 1), beadAct('b', at(30, 5), [bead]), wrap('c', 50, 0, 1)];
+    // Both ways reach 2 mm short of its middle, whichever way its hole goes it is 4 within.
+    const d = dressOne(RAILS, led(acts));
+    expect(d.acts![1]!.hereMm).toBe(4);
+    const straight = 2 * Math.hypot(19.8, 5) - 4;
+    expect(cutOf(d)).toBeGreaterThan(2 * ONE + 4 + straight - 0.01);
+    expect(cutOf(d)).toBeLessThan(2 * ONE + 4 + straight + 0.6);
+  });
+
+  it('does not go through a hole that is too narrow for all its passes', () => {
+    const bead = { ...plainBead('Pearl', 6), holeMm: 0.7 };
+    const acts = [wrap('a', 10, 0, 1), beadAct('b', at(30, 5), [bead]), wrap('c', 50, 0, 1)];
+    expect(isRefused(dressOne(RAILS, led(acts)))).toBe(false);
+    const again = [...acts, passAct('d', at(30, 5))];
+    const d = dressOne(RAILS, led(again));
+    expect(isRefused(d)).toBe(true);
+    const remedy = d.problems[0]!.remedies[0]!;
+    expect(remedy.kind === 'item' && isRefused(dressOne(RAILS, remedy.item))).toBe(false);
+  });
+
+  it('is parted into lengths that hands can manage: their sum is the whole, with tails at each joint', () => {
+    const acts = Array.from({ length: 12 }, (_, i) => wrap(`a${i}`, 2 + 5 * i, 0, 3));
+    const whole = lengthOn(RAILS, acts);
+    const d = dressOne(RAILS, led(acts, { mostMm: 100, startTailMm: 9, endTailMm: 11 }));
+    expect(d.wires.length).toBe(Math.ceil(whole / 100));
+    const tails = 9 + 11 + (d.wires.length - 1) * 22;
+    expect(cutOf(d)).toBeCloseTo(whole + tails, 6);
+    expect(d.wires.every((w) => w.cutMm - w.tailsMm <= 100)).toBe(true);
+  });
+
+  it('says what is left of the length at hand, or what is short', () => {
+    const acts = [wrap('a', 20, 0, 3), wrap('b', 40, 0, 3)];
+    const notes = (haveMm: number): string =>
+      dressOne(RAILS, led(acts, { haveMm }))
+        .notes.map((n) => inWords(n, 'mm'))
+        .join();
+    // 6 x 4.416 + 18.8 = 45.3
+    expect(notes(100)).toContain('54.7 mm are left');
+    expect(notes(40)).toContain('5.3 mm short');
+  });
+
+  it('names places whose wire, or whose way, is gone', () => {
+    const lost = dressOne(RAILS, led([wrap('a', 20, 30, 1), wrap('b', 40, 0, 1)]));
+    expect(inWords(lost.problems[0]!.message, 'mm')).toContain('place 1');
+    const gone = dressOne(RAILS, led([wrap('a', 20, 0, 1, { way: 'x' })]));
+    expect(inWords(gone.problems[0]!.message, 'mm')).toContain('place 1');
+    expect(isRefused(dressOne(RAILS, led([])))).toBe(true);
+  });
+});
+
+const acts = fc
+  .array(
+    fc.record({
+      x: fc.double({ min: 5, max: 55, noNaN: true }),
+      rail: fc.boolean(),
+      wraps: fc.integer({ min: 1, max: 6 }),
+      comes: fc.constantFrom('front', 'behind', 'along'),
+      sagMm: fc.double({ min: -8, max: 8, noNaN: true }),
+    }),
+    { minLength: 2, maxLength: 12 },
+  )
+  .map((list) =>
+    list.map(({ x, rail, wraps, ...more }, i) => wrap(`a${i}`, x, rail ? 10 : 0, wraps, more)),
+  );
+
+describe('laws of a led wire', () => {
+  it('it is as long as its parts', () => {
+    fc.assert(
+      fc.property(acts, (list) => {
+        const d = dressOne(RAILS, led(list));
+        const sum = d.acts!.reduce((n, a) => n + a.wayMm + a.hereMm, 0);
+        expect(cutOf(d)).toBeCloseTo(sum, 6);
+      }),
+    );
+  });
+
+  it('turned and mirrored it is as long', () => {
+    fc.assert(
+      fc.property(acts, fc.double({ min: -3, max: 3, noNaN: true }), (list, rad) => {
+        const piece = pieceWith(RAILS, [led(list)]);
+        const [own] = dressingOf(piece).items;
+        for (const m of [rotation(rad), { a: -1, b: 0, c: 0, d: 1, e: 0, f: 0 }]) {
+          const [other] = dressingOf(mapFigure(piece, m)).items;
+          expect(cutOf(other!)).toBeCloseTo(cutOf(own!), 4);
+        }
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  it('what hangs is as long as its arc followed in small steps', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.5, max: 100, noNaN: true }),
+        fc.double({ min: 0.01, max: 80, noNaN: true }),
+        (chord, sag) => {
+          // The circle through both ends and the lowest point, walked in 20,000 steps about its middle.
+          const radius = (chord ** 2 / 4 + sag ** 2) / (2 * sag);
+          const half =
+            sag <= radius
+              ? Math.asin(Math.min(1, chord / 2 / radius))
+              : Math.PI - Math.asin(Math.min(1, chord / 2 / radius));
+          let walked = 0;
+          const point = (t: number) => at(radius * Math.sin(t), radius * Math.cos(t));
+          for (let i = 0; i < 20_000; i++) {
+            const [p, q] = [point(half * (i / 10_000 - 1)), point(half * ((i + 1) / 10_000 - 1))];
+            walked += Math.hypot(p.x - q.x, p.y - q.y);
+          }
+          expect(hangingLength(chord, sag) / walked).toBeCloseTo(1, 4);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('an end of a wire led on', () => {
+  const shape = [newPath('a', [at(0, 0), at(40, 0)], false), bar('b', 60, 10)];
+  const own = (list: Act[], x = 40): DressOf<'own-led'> =>
+    made('own-led', place(x, 0), { acts: list });
+
+  it('is cut with its wire, from the end that is nearer', () => {
+    const list = [wrap('a', 45, 10, 2)];
+    const bare = planPiece(pieceWith(shape, []));
+    for (const x of [40, 0]) {
+      const plan = planPiece(pieceWith(shape, [own(list, x)]));
+      // Two turns 2 wide about 45: from the end to the nearer edge of them, 1 frame wire round another.
+      const way = x === 40 ? Math.hypot(4, 10) : Math.hypot(44, 10);
+      const turns = 2 * Math.hypot(Math.PI * 2 * FRAME, FRAME);
+      expect(plan.wires[0]!.cutMm - bare.wires[0]!.cutMm).toBeCloseTo(way + turns, 4);
+      expect(plan.wires[1]!.cutMm).toBe(bare.wires[1]!.cutMm);
+    }
+  });
+
+  it('has no end to lead on where the wire is closed, and says so', () => {
+    const d = dressOne(
+      [ring('r', 20)],
+      made('own-led', place(20, 0), { acts: [wrap('a', 0, 20, 1)] }),
+    );
+    expect(isRefused(d)).toBe(true);
+    expect(inWords(d.problems[0]!.message, 'mm')).toContain('closed');
+  });
+});

@@ -1,0 +1,173 @@
+import { halfRoundBead, strandsRound } from '../../element';
+import { distance, norm, scale, sub, type Vec } from '../../geometry';
+import type { Bead } from '../bead';
+import type { Bundle } from '../bundle';
+import type { PlacedBead } from '../draw';
+import { alongPoints, middleMm, moved, type FormedWires, type Run } from '../ground';
+import type { Act, ActOf, Comes } from './act';
+import type { Foot } from './way';
+
+/** Why an act is not as it was chosen. */
+export type ActTrouble = 'no-wire' | 'lost' | 'way-gone' | 'not-along';
+
+/** What an act is done at, before it is known how the wire comes and goes. */
+export interface Spot {
+  readonly at: Vec;
+  readonly run: Run | null;
+  /** what it goes round */
+  readonly round: Bundle | null;
+  readonly trouble: ActTrouble | null;
+}
+
+/** An act as it lies at its place. */
+export interface Placed extends Spot {
+  readonly enter: Foot;
+  readonly leave: Foot;
+  /** what it uses up there, mm */
+  readonly hereMm: number;
+  /** as many turns as it takes to come and go on the sides that are chosen */
+  readonly turns: number;
+  /** where the turns are on the figure's wire, mm */
+  readonly fromMm: number;
+  readonly toMm: number;
+  /** turns of its own that lie under these already */
+  readonly layers: number;
+  readonly beads: readonly PlacedBead[];
+}
+
+/** Turns that stand further apart than so many diameters are not wound over as a layer. */
+const CLOSE = 1.5;
+/** They are wound over where they have more than this share in common. */
+const COMMON = 0.3;
+
+/** Whole turns for a wire that comes and goes on one side, else half a turn more; parts of a half stay. */
+export function turnsFor(wraps: number, comes: Comes | null, goes: Comes | null): number {
+  if (!comes || !goes || comes === 'along' || goes === 'along') return wraps;
+  const halves = 2 * wraps;
+  if (Math.abs(halves - Math.round(halves)) > 1e-9) return wraps;
+  const odd = Math.round(halves) % 2 === 1;
+  return odd === (comes !== goes) ? wraps : wraps + 0.5;
+}
+
+/** How many of the turns before lie close under those of a wrap. */
+function layersUnder(
+  act: ActOf<'wrap'>,
+  place: Pick<Placed, 'run' | 'fromMm' | 'toMm'>,
+  before: readonly (Placed & { readonly act: Act })[],
+  d: number,
+): number {
+  return before.filter((b) => {
+    if (b.act.do !== 'wrap' || b.turns < 1) return false;
+    if (act.way !== null || b.act.way !== null) return act.way === b.act.way;
+    if (!place.run || b.run?.wire !== place.run.wire) return false;
+    const close = b.toMm - b.fromMm <= CLOSE * d * b.turns + 1e-9;
+    const common = Math.min(place.toMm, b.toMm) - Math.max(place.fromMm, b.fromMm);
+    const shorter = Math.min(place.toMm - place.fromMm, b.toMm - b.fromMm);
+    return close && common > COMMON * shorter;
+  }).length;
+}
+
+/** The two ends of a stretch of turns. */
+function endsOf(wires: FormedWires, { at, run }: Spot, longMm: number): [Foot, Foot] {
+  if (!run) {
+    const here = { at, run: null, mm: 0 };
+    return [here, here];
+  }
+  const { s, closed } = wires.lines[run.wire]!;
+  const middle = middleMm(run);
+  const aside = sub(at, run.spot(middle).at);
+  const inside = (mm: number): number => (closed ? mm : Math.min(s.at(-1) ?? 0, Math.max(0, mm)));
+  const foot = (mm: number): Foot => ({ at: moved(run.spot(mm).at, aside), run, mm });
+  return [foot(inside(middle - longMm / 2)), foot(inside(middle + longMm / 2))];
+}
+
+/** A wrap: it begins at the end of its turns to which the way is shorter. */
+export function layWrap(
+  wires: FormedWires,
+  act: ActOf<'wrap'>,
+  spot: Spot,
+  d: number,
+  from: Vec | null,
+  next: { readonly at: Vec | null; readonly comes: Comes } | null,
+  before: readonly (Placed & { readonly act: Act })[],
+): Placed {
+  const turns = turnsFor(act.wraps, from && act.comes, next?.comes ?? null);
+  const longMm = Math.max(turns * d, act.on.lengthMm);
+  const ends = endsOf(wires, spot, longMm);
+  const [fromMm, toMm] = [ends[0].mm, ends[1].mm];
+  const way = (a: Foot, b: Foot): number =>
+    (from ? distance(from, a.at) : 0) + (next?.at ? distance(b.at, next.at) : 0);
+  const [enter, leave] = way(ends[0], ends[1]) <= way(ends[1], ends[0]) ? ends : [ends[1], ends[0]];
+  const layers = layersUnder(act, { run: spot.run, fromMm, toMm }, before, d);
+  const turnMm = spot.round ? strandsRound(spot.round.bundle, d) + 2 * Math.PI * d * layers : 0;
+  const hereMm = Math.hypot(turns * turnMm, longMm);
+  return { ...spot, enter, leave, hereMm, turns, fromMm, toMm, layers, beads: [] };
+}
+
+export const beadsMm = (beads: readonly Bead[]): number =>
+  beads.reduce((sum, b) => sum + b.lengthMm, 0);
+
+/** Half turns round each of an act's beads, from hole to hole, mm. */
+export const roundMm = ({ beads, halves }: ActOf<'bead'>, d: number): number =>
+  beads.reduce((sum, b) => sum + halves * halfRoundBead(b.lengthMm, b.acrossMm, d), 0);
+
+/** Beads one after the other along points, about their middle. */
+export function beadsAlong(beads: readonly Bead[], points: readonly Vec[]): PlacedBead[] {
+  const s = alongPoints(points);
+  let mm = ((s.at(-1) ?? 0) - beadsMm(beads)) / 2;
+  return beads.map((bead) => {
+    const at = mm + bead.lengthMm / 2;
+    mm += bead.lengthMm;
+    const past = s.findIndex((v) => v >= at);
+    const i = Math.max(1, past < 0 ? s.length - 1 : past);
+    const [a, b] = [points[i - 1] ?? points[0]!, points[i] ?? points[0]!];
+    const size = distance(a, b);
+    const along = size > 0 ? scale(sub(b, a), 1 / size) : { x: 1, y: 0 };
+    return { bead, at: moved(a, along, at - (s[i - 1] ?? 0)), along };
+  });
+}
+
+/** Beads at a place of their own, their holes along the way that the wire comes. */
+export function layBeads(
+  act: ActOf<'bead'>,
+  at: Vec,
+  d: number,
+  from: Vec | null,
+  next: Vec | null,
+): Placed {
+  const way = from ? sub(at, from) : next ? sub(next, at) : { x: 1, y: 0 };
+  const along = norm(way) > 1e-9 ? scale(way, 1 / norm(way)) : { x: 1, y: 0 };
+  const long = beadsMm(act.beads);
+  const end = (side: number): Foot => ({
+    at: moved(at, along, (side * long) / 2),
+    run: null,
+    mm: 0,
+  });
+  const [enter, other] = [end(-1), end(1)];
+  return {
+    ...nothingAt(at),
+    enter,
+    leave: (act.passes + act.halves) % 2 === 1 ? other : enter,
+    hereMm: act.passes * long + roundMm(act, d),
+    beads: beadsAlong(act.beads, [enter.at, other.at]),
+  };
+}
+
+/** A place that the wire only goes through. */
+export function nothingAt(at: Vec): Placed {
+  const here = { at, run: null, mm: 0 };
+  return {
+    at,
+    run: null,
+    round: null,
+    trouble: null,
+    enter: here,
+    leave: here,
+    hereMm: 0,
+    turns: 0,
+    fromMm: 0,
+    toMm: 0,
+    layers: 0,
+    beads: [],
+  };
+}

@@ -1,0 +1,134 @@
+import { asCount, asLength, counted, joined, say, type Said } from '../../words';
+import type { LedStep } from './lead';
+
+/** Runs of acts that are said once may come in turn, so many together. */
+const MOST_IN_TURN = 4;
+
+const timesOf = (n: number): Said =>
+  n === 1 ? say`once` : n === 2 ? say`twice` : say`${asCount(n)} times`;
+
+const beadNames = ({ act }: LedStep): Said => {
+  const names = new Map<string, number>();
+  if (act.do === 'bead') for (const b of act.beads) names.set(b.name, (names.get(b.name) ?? 0) + 1);
+  return joined(
+    [...names].map(([name, n]) => say`${n} × ${name}`),
+    ', ',
+  );
+};
+
+function wrapWords({ act, turns, round, layers }: LedStep): Said {
+  if (act.do !== 'wrap') return say``;
+  if (turns === 0) return say`lay it past`;
+  const strands = round?.strands ?? 0;
+  const what =
+    act.way !== null
+      ? say`what hangs there`
+      : strands === 1
+        ? say`the wire`
+        : say`the ${asCount(strands)} wires`;
+  const apart = act.on.lengthMm > 0 ? say`, spread over ${asLength(act.on.lengthMm)}` : say``;
+  const over = layers > 0 ? say`, over the turns that are there` : say``;
+  return say`wrap ${timesOf(turns)} round ${what}${apart}${over}`;
+}
+
+function beadWords(step: LedStep): Said {
+  const { act } = step;
+  if (act.do !== 'bead') return say``;
+  const through = act.passes > 1 ? say`, ${timesOf(act.passes)} through` : say``;
+  const round =
+    act.halves > 0
+      ? say`, then ${counted(act.halves, 'half turn', 'half turns')} round it from hole to hole`
+      : say``;
+  return say`take up ${beadNames(step)}${through}${round}`;
+}
+
+/** What the hands do at its place. */
+export const actWords = (step: LedStep): Said =>
+  step.act.do === 'wrap'
+    ? wrapWords(step)
+    : step.act.do === 'bead'
+      ? beadWords(step)
+      : say`go through there`;
+
+const COMES_WORDS = {
+  front: say`across in front`,
+  behind: say`across behind`,
+  along: say`along the wire`,
+} as const;
+
+/** How the wire comes there, by ways of these lengths. */
+function wayWords({ act }: LedStep, lengthsMm: readonly number[]): Said {
+  const [least, most] = [Math.min(...lengthsMm), Math.max(...lengthsMm)];
+  const long =
+    most - least < 0.1 ? say`${asLength(least)}` : say`${asLength(least)} to ${asLength(most)}`;
+  const hangs = act.sagMm === 0 ? say`` : say`, hanging ${asLength(Math.abs(act.sagMm))} through`;
+  return say`lead it ${COMES_WORDS[act.comes]}, ${long}${hangs}`;
+}
+
+/** What makes two acts alike to the hands; places and lengths of ways may differ. */
+const keyOf = (step: LedStep): string => {
+  const { act, turns, round, layers, way } = step;
+  const own = act.do === 'bead' ? [act.beads.map((b) => b.name), act.passes, act.halves] : [];
+  const wrap = act.do === 'wrap' ? [act.way !== null, act.on.lengthMm.toFixed(1)] : [];
+  const came = way ? [act.comes, act.sagMm.toFixed(2)] : [];
+  return JSON.stringify([act.do, own, wrap, turns, round?.strands, layers, came]);
+};
+
+/** Acts that come several times over, so many of them in turn. */
+interface Repeat {
+  readonly from: number;
+  readonly inTurn: number;
+  readonly times: number;
+}
+
+/** Splits acts into what is said once; the longest repeat wins, of those alike that of the fewest in turn. */
+function repeatsIn(keys: readonly string[]): Repeat[] {
+  const found: Repeat[] = [];
+  let from = 0;
+  while (from < keys.length) {
+    let best: Repeat = { from, inTurn: 1, times: 1 };
+    for (let inTurn = 1; inTurn <= MOST_IN_TURN; inTurn++) {
+      let end = from + inTurn;
+      while (end < keys.length && keys[end] === keys[end - inTurn]) end++;
+      const times = Math.floor((end - from) / inTurn);
+      if (times >= 2 && times * inTurn > best.times * best.inTurn) best = { from, inTurn, times };
+    }
+    found.push(best);
+    from += best.inTurn * best.times;
+  }
+  return found;
+}
+
+/** What the hands do for one place, or for places in turn, with the ways of all of them. */
+function partWords(steps: readonly LedStep[], inTurn: number, offset: number): Said {
+  const own = steps.filter((_, i) => i % inTurn === offset);
+  const step = own[0]!;
+  const ways = own.flatMap((s) => (s.way ? [s.way.lengthMm] : []));
+  const way = ways.length > 0 && step.way ? say`${wayWords(step, ways)}; ` : say``;
+  return say`${way}${actWords(step)}`;
+}
+
+/** What the hands do with a led wire, line by line: alike acts that follow each other once, with how often. */
+export function ledOrders(steps: readonly LedStep[]): Said[] {
+  return repeatsIn(steps.map(keyOf)).map(({ from, inTurn, times }) => {
+    const own = steps.slice(from, from + inTurn * times);
+    const said = joined(
+      Array.from({ length: inTurn }, (_, i) => partWords(own, inTurn, i)),
+      '; ',
+    );
+    if (own.length === 1) return say`${from + 1}: ${said}.`;
+    const often = inTurn === 1 ? say`each` : say`${timesOf(times)} in turn`;
+    return say`${from + 1} to ${from + own.length}, ${often}: ${said}.`;
+  });
+}
+
+/** An act in a few words, for lists. */
+export function actTitle(step: LedStep): Said {
+  const { act, turns, round } = step;
+  if (act.do === 'pass') return say`through`;
+  if (act.do === 'bead') return say`${counted(act.beads.length, 'bead', 'beads')}`;
+  const strands = round?.strands ?? 0;
+  const on =
+    act.way !== null ? say`, hung` : strands > 1 ? say`, ${asCount(strands)} wires` : say``;
+  return say`${asCount(turns)} ×${on}`;
+}
