@@ -1,6 +1,9 @@
 import {
+  beadAct,
   newDressItem,
   plainBead,
+  wrapAct,
+  type Act,
   type Bead,
   type DressItem,
   type DressKind,
@@ -54,6 +57,42 @@ const CRAB_WRAPS: readonly Place[] = [
   [15.231, 24.025],
   [15.598, 18.775],
 ];
+/** Inner bends of the star, from the first to the last. */
+const STAR_BENDS: readonly Place[] = [
+  [29.864, 21.324],
+  [31.312, 27.669],
+  [27.254, 32.757],
+  [20.746, 32.757],
+  [16.688, 27.669],
+  [18.136, 21.324],
+];
+
+/** Where the web is anchored on its hoop, evenly round it. */
+const ANCHORS = 7;
+const anchor = (i: number): StretchPlace => {
+  const turn = Math.PI / 2 + (2 * Math.PI * i) / ANCHORS;
+  return placed([23 + 20 * Math.cos(turn), 23 + 20 * Math.sin(turn)]);
+};
+
+/** Seven anchors of three turns, and two rounds that hang in the ways before, a pearl on each way of the last. */
+function webActs(): Act[] {
+  const round = (n: number, i: number): string => `r${n}-${i}`;
+  const hung = (n: number, i: number, sagMm: number): Act => ({
+    ...wrapAct(round(n, i), placed([23, 23]), 1),
+    sagMm,
+    way: i + 1 < ANCHORS ? round(n - 1, i + 1) : round(n, 0),
+  });
+  const all = Array.from({ length: ANCHORS }, (_, i) => i);
+  return [
+    ...all.map((i): Act => ({ ...wrapAct(round(0, i), anchor(i), 3), sagMm: 4 })),
+    ...all.map((i) => hung(1, i, 3)),
+    ...all.flatMap((i): Act[] => [
+      beadAct(`b${i}`, null, [bead('Pearl', 2, 'pearl', 0.8)]),
+      hung(2, i, 1.5),
+    ]),
+  ];
+}
+
 const CRAB_CLAWS: readonly Place[] = [
   [28.769, 14.368],
   [19.231, 14.368],
@@ -150,6 +189,27 @@ export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
     ...CRAB_WRAPS.map(([x, y]) => item('own-wraps', [x, y], 'brass', { wraps: 1 })),
     ...CRAB_CLAWS.map(([x, y]) => item('own-loop', [x, y], 'brass', { insideMm: 2.2 })),
     item('own-bead', [24, 33.8], 'brass', { beads: [bead('Sea bead', 5, 'sea', 1.6)] }),
+  ],
+  pond: () => [
+    item('led', [23, 43], 'brass', {
+      acts: webActs(),
+      thread: thin('brass', 0.321),
+      startTailMm: 15,
+      endTailMm: 15,
+    }),
+    item('finding', [23, 3], 'brass', { what: 'jump-ring', insideMm: 5 }),
+  ],
+  star: () => [
+    item('led', STAR_BENDS[0]!, 'fine-silver', {
+      acts: STAR_BENDS.flatMap((at, i): Act[] => [
+        ...(i > 0 ? [beadAct(`b${i}`, null, [bead('Sea seed', 2, 'sea', 0.8)])] : []),
+        wrapAct(`w${i}`, placed(at), 2),
+      ]),
+      thread: thin('fine-silver', 0.405),
+    }),
+    item('own-led', [23.45, 18.85], 'sterling-silver', {
+      acts: [wrapAct('e1', placed([24.55, 14]), 3)],
+    }),
   ],
   ripple: () => [item('finding', [58, 7], 'copper', { what: 'chain', insideMm: 4, lengthMm: 110 })],
 };

@@ -21,8 +21,10 @@ import leaf from './figures/leaf.svg?raw';
 import moon from './figures/moon.svg?raw';
 import mountain from './figures/mountain.svg?raw';
 import pear from './figures/pear.json';
+import pond from './figures/pond.svg?raw';
 import ripple from './figures/ripple.svg?raw';
 import snail from './figures/snail.svg?raw';
+import star from './figures/star.svg?raw';
 import swallow from './figures/swallow.svg?raw';
 
 const MADE = '2026-11-02T17:00:00.000Z';
@@ -222,6 +224,20 @@ export function demoPieces(): Piece[] {
               handling: { startMm: 15, endMm: 0 },
             },
       ),
+    })),
+    demo('pond', 'Pond web', pond, (p) => ({
+      ...p,
+      ...dressed('pond', { wornAs: 'ornament' }),
+      wire: { metal: 'brass', temper: 'half-hard', diameterMm: 1.3 },
+    })),
+    demo('star', 'Evening star', star, (p) => ({
+      ...p,
+      ...dressed('star'),
+      wire: { metal: 'sterling-silver', temper: 'dead-soft', diameterMm: gauge(18) },
+      paths: p.paths.map((path) => ({
+        ...path,
+        start: { kind: 'loop', insideMm: 3, tailMm: 0 },
+      })),
     })),
     demo('ripple', 'Ripple bracelet', ripple, (p) => ({
       ...p,

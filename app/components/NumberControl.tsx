@@ -20,15 +20,28 @@ export function NumberControl({
 }) {
   const { min, max, decimals, open } = control;
   if (open !== undefined) {
+    const first = control.unit === 'mm' ? Math.max(min, 1_000) : Math.max(min, 3);
     return (
       <fieldset className="space-y-1">
         <legend className={value === null ? 'mb-1 block text-sm text-soft' : 'sr-only'}>
           {label}
         </legend>
-        {value !== null && (
-          <NumberField label={label} value={value} min={min} max={max} onChange={set} />
-        )}
-        <Tick label={open} value={value === null} set={(on) => set(on ? null : Math.max(min, 3))} />
+        {value !== null &&
+          (control.unit === 'mm' ? (
+            <LengthField
+              label={label}
+              valueMm={value}
+              unit={unit}
+              min={min}
+              max={max}
+              decimals={decimals}
+              alone
+              onChange={set}
+            />
+          ) : (
+            <NumberField label={label} value={value} min={min} max={max} onChange={set} />
+          ))}
+        <Tick label={open} value={value === null} set={(on) => set(on ? null : first)} />
       </fieldset>
     );
   }

@@ -1,8 +1,9 @@
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Trash2 } from 'lucide-react';
 import {
   alikeTo,
   freshItemId,
+  isLed,
   withAlike,
   withItem,
   withoutItem,
@@ -20,11 +21,13 @@ import { FigureView } from '~/components/FigureView';
 import { StagePanel } from '~/components/StagePanel';
 import { Tick } from '~/components/Tick';
 import { Button, IconButton, Section } from '~/components/ui';
+import { LEADING, type Leading } from '~/screens/dressing/ActsField';
 import { AddItem } from '~/screens/dressing/AddItem';
 import { firstPlace } from '~/screens/dressing/firstPlace';
 import { ItemEditor } from '~/screens/dressing/ItemEditor';
 import { ItemList } from '~/screens/dressing/ItemList';
 import { LanesSection } from '~/screens/dressing/LanesSection';
+import { LeadLayer } from '~/screens/dressing/LeadLayer';
 import { LinksSection } from '~/screens/dressing/LinksSection';
 import { OrderSection } from '~/screens/dressing/OrderSection';
 import { PartsSection } from '~/screens/dressing/PartsSection';
@@ -47,12 +50,18 @@ export default function DressingScreen() {
   const [chosen, setChosen] = useState<string | null>(null);
   const made = useAssembly();
   const [together, setTogether] = useState(true);
+  const [leading, setLeading] = useState(LEADING);
+  const lead = useCallback(
+    (change: Partial<Leading>) => setLeading((now) => ({ ...now, ...change })),
+    [],
+  );
   const item = piece.dressing.find((i) => i.id === chosen);
   const dressed = (id: string): Dressed | undefined =>
     dressing?.items.find((d) => d.item.id === id);
   // What is in work, and the wire that it is on in the strip.
   const choose = (id: string): void => {
     setChosen(id);
+    setLeading(LEADING);
     const on = dressed(id)?.spans[0]?.wire;
     if (on !== undefined) pointer.getState().point({ wire: on });
   };
@@ -69,6 +78,7 @@ export default function DressingScreen() {
     });
     edit((p) => withItem(p, fresh));
     setChosen(id);
+    setLeading({ ...LEADING, act: isLed(fresh) ? (fresh.acts[0]?.id ?? null) : null });
   };
   const alike = item ? alikeTo(piece, item).length : 1;
   // A place is that of one item; what else is chosen is chosen for all that are alike.
@@ -102,7 +112,21 @@ export default function DressingScreen() {
                     pick={() => choose(d.item.id)}
                   />
                 ))}
-                {item && (
+                {item && isLed(item) && (
+                  <LeadLayer
+                    piece={planned}
+                    plan={plan}
+                    item={item}
+                    dressed={dressed(item.id)}
+                    leading={leading}
+                    lead={lead}
+                    view={view}
+                    set={set}
+                    preview={(next) => store.getState().preview((p) => withItem(p, next))}
+                    settle={() => store.getState().settle(true)}
+                  />
+                )}
+                {item && !isLed(item) && (
                   <PlaceLayer
                     piece={planned}
                     plan={plan}
@@ -142,6 +166,8 @@ export default function DressingScreen() {
               dressed={dressed(item.id)}
               frameMm={plan?.diameterMm ?? piece.wire.diameterMm}
               unit={settings.unit}
+              leading={leading}
+              lead={lead}
               set={set}
             />
           </Section>

@@ -39,7 +39,7 @@ function bendAt(plan: Plan, run: Run): PlannedBend | null {
 }
 
 /** The places of one wire that are meant, as positions along it, each with its wire. */
-function placesOf(plan: Plan, run: Run, how: Again): { wire: number; mm: number }[] {
+export function placesOf(plan: Plan, run: Run, how: Again): { wire: number; mm: number }[] {
   const wire = plan.wires[run.wire]!;
   const middle = (run.fromMm + run.toMm) / 2;
   switch (how.by) {
@@ -119,13 +119,16 @@ export function withAlike(piece: Piece, item: DressItem, next: DressItem): Piece
   };
 }
 
-/** An item on the other side of the upright line down the middle of the figure. */
-function mirrored(piece: Piece, item: DressItem): DressItem {
+/** Places on the other side of the upright line down the middle of the figure. */
+export function overMiddle(piece: Piece): (on: StretchPlace) => StretchPlace {
   const axis = twinAxis(piece);
-  const over = ({ headingRad, ...on }: StretchPlace): StretchPlace => ({
+  return ({ headingRad, ...on }) => ({
     ...on,
     x: 2 * axis - on.x,
     ...(headingRad !== undefined && { headingRad: Math.PI - headingRad }),
   });
-  return mirroredItem(withPlaces(item, over, 1));
 }
+
+/** An item on the other side of the upright line down the middle of the figure. */
+const mirrored = (piece: Piece, item: DressItem): DressItem =>
+  mirroredItem(withPlaces(item, overMiddle(piece), 1));

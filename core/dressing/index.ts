@@ -2,6 +2,28 @@
 export { dressPiece, together, type Dressing } from './dressPiece';
 export { alikeTo, withAgain, withAlike, type Again } from './again';
 export { freshItemId, stretchPlace, withItem, withoutItem, withRemedy } from './edit';
+export {
+  actAgain,
+  actsAlike,
+  handTowards,
+  hungRound,
+  isLed,
+  leadSpot,
+  leadSpots,
+  newAct,
+  roundsOut,
+  soFarMm,
+  spotAlong,
+  withAct,
+  withActAlike,
+  withActMoved,
+  withActs,
+  withActsAfter,
+  withoutAct,
+  type LeadSpot,
+  type LeadTool,
+  type LedItem,
+} from './leading';
 export { eyesOf, isIn, type Eye } from './eyes';
 export { finishedBox, finishedSize, type FinishedSize } from './finishedSize';
 export { frameHoles, groundOf, type FormedGround, type WireHole } from './ground';

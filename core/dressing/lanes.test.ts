@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { lanesOf, dressPiece } from '.';
+import { wrapAct } from '../item';
 import { newPath } from '../piece';
 import { planPiece } from '../plan';
 import { told } from '../words/told.support';
@@ -70,5 +71,29 @@ describe('wires as lanes', () => {
     const [, coil, more] = lanesOf(own, dressPiece(two, own));
     expect(coil!.count).toBe(2);
     expect(more).toBeUndefined();
+  });
+
+  it('of a led wire has its acts one after the other, as long as they are, with its own tails', () => {
+    const acts = [wrapAct('a', place(20, 0), 3), wrapAct('b', place(40, 0), 3)];
+    const led = made('led', place(20, 0), {
+      acts,
+      thread: thin(0.4),
+      startTailMm: 10,
+      endTailMm: 200,
+    });
+    const own = pieceWith([bar('b', 60)], [led]);
+    const [, lane] = lanesOf(planPiece(own), dressPiece(own, planPiece(own)));
+    // Three turns 1.2 wide at each, 18.8 between them.
+    const wraps = 3 * Math.hypot(Math.PI * 1.4, 0.4);
+    const ends = [10, 10 + wraps, 28.8 + wraps, 28.8 + 2 * wraps, 228.8 + 2 * wraps];
+    expect(lane!.blocks.map((b) => b.kind)).toEqual([
+      'tail',
+      'dressed',
+      'across',
+      'dressed',
+      'tail',
+    ]);
+    lane!.blocks.forEach((b, i) => expect(b.toMm).toBeCloseTo(ends[i]!, 6));
+    expect(lane!.cutMm).toBeCloseTo(ends[4]!, 6);
   });
 });

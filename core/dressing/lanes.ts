@@ -6,8 +6,8 @@ import { isRefused, type Dressed } from './types';
 
 /** A stretch of one wire, laid out straight from its first end. */
 export interface LaneBlock {
-  /** held by, an end's own form, made on the way, dressed, left over for tails, trimmed */
-  readonly kind: 'hold' | 'end' | 'way' | 'dressed' | 'tail' | 'reserve';
+  /** held by, an end's own form, made on the way, dressed, led across, left over for tails, trimmed */
+  readonly kind: 'hold' | 'end' | 'way' | 'dressed' | 'across' | 'tail' | 'reserve';
   readonly fromMm: number;
   readonly toMm: number;
   readonly itemId: string | null;
@@ -84,6 +84,27 @@ function frameLane(wire: WirePlan, index: number, items: readonly Dressed[]): La
   };
 }
 
+const wholeBlock = (d: Dressed, fromMm: number, toMm: number): LaneBlock => ({
+  kind: 'dressed',
+  fromMm,
+  toMm,
+  itemId: d.item.id,
+  title: d.title,
+});
+
+/** What a led wire does, act by act: its ways and what it takes at each place. */
+function actBlocks({ acts = [], item }: Dressed, wire: number, fromMm: number): LaneBlock[] {
+  let mm = fromMm;
+  const block = (kind: LaneBlock['kind'], long: number, title: Said | null): LaneBlock[] => {
+    const from = mm;
+    mm += long;
+    return long > 1e-6 ? [{ kind, fromMm: from, toMm: mm, itemId: item.id, title }] : [];
+  };
+  return acts
+    .filter((a) => a.wire === wire)
+    .flatMap((a) => [...block('across', a.wayMm, null), ...block('dressed', a.hereMm, a.title)]);
+}
+
 /** The wires that items bring, those alike together. */
 function thinLanes(items: readonly Dressed[]): Lane[] {
   const lanes = new Map<string, Lane>();
@@ -92,7 +113,8 @@ function thinLanes(items: readonly Dressed[]): Lane[] {
       const { metal, temper, diameterMm } = w.wire;
       const key = JSON.stringify([w.name, metal, temper, diameterMm, w.cutMm.toFixed(2)]);
       const before = lanes.get(key);
-      const tail = w.tailsMm / 2;
+      const tail = w.firstTailMm ?? w.tailsMm / 2;
+      const last = w.cutMm - (w.tailsMm - tail);
       lanes.set(key, {
         wire: null,
         name: w.name,
@@ -101,14 +123,8 @@ function thinLanes(items: readonly Dressed[]): Lane[] {
         count: (before?.count ?? 0) + w.count,
         blocks: before?.blocks ?? [
           ...bare('tail', 0, tail),
-          {
-            kind: 'dressed',
-            fromMm: tail,
-            toMm: w.cutMm - tail,
-            itemId: d.item.id,
-            title: d.title,
-          },
-          ...bare('tail', w.cutMm - tail, w.cutMm),
+          ...(d.acts ? actBlocks(d, d.wires.indexOf(w), tail) : [wholeBlock(d, tail, last)]),
+          ...bare('tail', last, w.cutMm),
         ],
       });
     }
@@ -130,6 +146,7 @@ export const laneWords = ({ kind, title }: LaneBlock): Said =>
     end: say`End`,
     way: say`On the way`,
     dressed: say`Dressed`,
+    across: say`Across`,
     tail: say`Tail`,
     reserve: say`Reserve`,
   }[kind];

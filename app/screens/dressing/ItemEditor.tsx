@@ -1,7 +1,7 @@
 import { TriangleAlert } from 'lucide-react';
-import { groundOf, withRemedy, type Dressed } from '@core/dressing';
+import { groundOf, isLed, withRemedy, type Dressed } from '@core/dressing';
 import { valueOf, withValue, type Field } from '@core/field';
-import { kindOf, type DressItem } from '@core/item';
+import { kindOf, tailsWords, type DressItem } from '@core/item';
 import { printBoth, printThickness, type LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { NumberControl } from '~/components/NumberControl';
@@ -9,6 +9,7 @@ import { Tick } from '~/components/Tick';
 import { Button, Choices, Picker } from '~/components/ui';
 import { useEdit, useWorkbench } from '~/state/workbench';
 import { useWords } from '~/state/useWords';
+import { ActsField, type Leading } from './ActsField';
 import { BeadFields } from './BeadFields';
 import { PlaceFields } from './PlaceFields';
 import { SameAgain } from './SameAgain';
@@ -20,11 +21,16 @@ export function ItemEditor({
   dressed,
   frameMm,
   unit,
+  leading,
+  lead,
   set,
 }: {
   item: DressItem;
   dressed: Dressed | undefined;
   frameMm: number;
+  /** of a wire that is led: what a press does, and the act in work */
+  leading: Leading;
+  lead: (change: Partial<Leading>) => void;
   unit: LengthUnit;
   set: (item: DressItem) => void;
 }) {
@@ -37,6 +43,16 @@ export function ItemEditor({
     <div className="space-y-3">
       {dressed && <Problems dressed={dressed} set={set} />}
       {dressed && <Takes dressed={dressed} unit={unit} />}
+      {isLed(item) && (
+        <ActsField
+          item={item}
+          dressed={dressed}
+          unit={unit}
+          leading={leading}
+          lead={lead}
+          set={set}
+        />
+      )}
       {fields.map(([key, field]) => (
         <ChoiceOf
           key={key}
@@ -80,7 +96,7 @@ export function ItemEditor({
           set={(next) => set(withValue(item, 'thread', next))}
         />
       )}
-      <SameAgain key={item.id} item={item} unit={unit} />
+      {!isLed(item) && <SameAgain key={item.id} item={item} unit={unit} />}
     </div>
   );
 }
@@ -153,6 +169,10 @@ function UsesUp({
 /** What the item takes of wire and beads. */
 function Takes({ dressed, unit }: { dressed: Dressed; unit: LengthUnit }) {
   const told = useWords();
+  const tailsOf = (w: Dressed['wires'][number]): string => {
+    const tails = tailsWords(w);
+    return tails ? `, ${told(tails)}` : '';
+  };
   return (
     <div className="rounded-md bg-patina-wash px-3 py-2 text-sm" data-testid="item-takes">
       <p className="font-medium">{told(dressed.title)}</p>
@@ -164,7 +184,7 @@ function Takes({ dressed, unit }: { dressed: Dressed; unit: LengthUnit }) {
             {printBoth(w.cutMm, unit)}
           </strong>{' '}
           of {printThickness(w.wire.diameterMm, unit)}
-          {w.tailsMm > 0 && `, tails of ${printBoth(w.tailsMm / 2, unit)} in it`}
+          {tailsOf(w)}
         </p>
       ))}
       {dressed.beads.map((b, i) => (

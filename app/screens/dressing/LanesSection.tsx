@@ -1,6 +1,7 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import {
   groundOf,
+  isLed,
   laneWords,
   lanesOf,
   stretchPlace,
@@ -102,7 +103,8 @@ function LaneBar({
       />
       {lane.blocks.map((b, i) => {
         const x = b.fromMm * scale;
-        const width = Math.max(4, (b.toMm - b.fromMm) * scale);
+        const least = b.kind === 'across' ? 0.5 : lane.blocks.length > 60 ? 1 : 4;
+        const width = Math.max(least, (b.toMm - b.fromMm) * scale);
         const id = b.itemId;
         if (id === null) {
           return (
@@ -135,7 +137,7 @@ function LaneBar({
             aria-label={words(b)}
             aria-pressed={chosen === id}
             fill="var(--patina)"
-            fillOpacity={chosen === id ? 0.75 : b.kind === 'way' ? 0.45 : 0.25}
+            fillOpacity={opacityOf(b, chosen === id)}
             stroke="var(--patina)"
             strokeWidth={chosen === id ? 2 : 1}
             className="cursor-ew-resize outline-none focus-visible:stroke-[3]"
@@ -162,6 +164,9 @@ function LaneBar({
   );
 }
 
+const opacityOf = ({ kind }: LaneBlock, on: boolean): number =>
+  kind === 'across' ? 0.08 : on ? 0.75 : kind === 'way' ? 0.45 : 0.25;
+
 /** How far an arrow key moves a block along its wire, mm. */
 const NUDGE_MM = { plain: 0.5, shift: 5 };
 
@@ -176,7 +181,7 @@ function useLaneMove(plan: Plan, lane: Lane) {
   const placeOf = (id: string): number | null => {
     const item = itemOf(id);
     const { planned } = planState;
-    if (!item || !wire || !planned || kindOf(item).place === 'free') return null;
+    if (!item || !wire || !planned || kindOf(item).place === 'free' || isLed(item)) return null;
     const run = groundOf(planned, plan).runAt(item.on);
     return run?.wire === lane.wire ? (run.fromMm + run.toMm) / 2 : null;
   };

@@ -18,6 +18,8 @@ export function PlaceFields({
   set: (item: DressItem) => void;
 }) {
   const { place } = kindOf(item);
+  // Its acts say where it goes.
+  if (place === 'acts') return null;
   if (place === 'free') {
     return (
       <div className="grid grid-cols-2 gap-3">

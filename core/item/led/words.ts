@@ -130,5 +130,5 @@ export function actTitle(step: LedStep): Said {
   const strands = round?.strands ?? 0;
   const on =
     act.way !== null ? say`, hung` : strands > 1 ? say`, ${asCount(strands)} wires` : say``;
-  return say`${asCount(turns)} ×${on}`;
+  return say`${asCount(turns)} ${turns === 1 ? 'wrap' : 'wraps'}${on}`;
 }

@@ -1,0 +1,160 @@
+import { ACT_LIMITS, type Act, type Comes, type LaidAct } from '@core/item';
+import { handTowards } from '@core/dressing';
+import type { LengthUnit } from '@core/units';
+import { LengthField } from '~/components/LengthField';
+import { NumberField } from '~/components/NumberField';
+import { Tick } from '~/components/Tick';
+import { Choices } from '~/components/ui';
+import { useWorkbench } from '~/state/workbench';
+import { BeadFields } from './BeadFields';
+
+const COMES_OPTIONS: { value: Comes; label: string }[] = [
+  { value: 'front', label: 'in front' },
+  { value: 'behind', label: 'behind' },
+  { value: 'along', label: 'along the wire' },
+];
+
+/** What is chosen about one act of a led wire. */
+export function ActFields({
+  act,
+  laid,
+  unit,
+  set,
+}: {
+  act: Act;
+  laid: readonly LaidAct[];
+  unit: LengthUnit;
+  set: (act: Act) => void;
+}) {
+  const index = laid.findIndex((l) => l.id === act.id);
+  return (
+    <div className="space-y-2">
+      <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
+        {act.do === 'wrap' && (
+          <>
+            <NumberField
+              label="Wraps"
+              value={act.wraps}
+              min={ACT_LIMITS.wraps.min}
+              max={ACT_LIMITS.wraps.max}
+              decimals={2}
+              onChange={(wraps) => set({ ...act, wraps })}
+            />
+            {act.way === null && (
+              <LengthField
+                label="Spread over"
+                valueMm={act.on.lengthMm}
+                unit={unit}
+                min={0}
+                max={1_000}
+                onChange={(lengthMm) => set({ ...act, on: { ...act.on, lengthMm } })}
+              />
+            )}
+          </>
+        )}
+        {act.do === 'bead' && (
+          <>
+            <NumberField
+              label="Times through the hole"
+              value={act.passes}
+              min={1}
+              max={ACT_LIMITS.passes}
+              onChange={(passes) => set({ ...act, passes })}
+            />
+            <NumberField
+              label="Half turns round it"
+              value={act.halves}
+              min={0}
+              max={ACT_LIMITS.halves}
+              onChange={(halves) => set({ ...act, halves })}
+            />
+          </>
+        )}
+      </div>
+      {index > 0 && <Coming act={act} laid={laid} index={index} unit={unit} set={set} />}
+      {act.do === 'wrap' && act.way === null && <Strands act={act} set={set} />}
+      {act.do === 'bead' && (
+        <BeadFields
+          beads={act.beads}
+          most={ACT_LIMITS.beads}
+          frameMm={0.5}
+          unit={unit}
+          set={(beads) => set({ ...act, beads })}
+        />
+      )}
+    </div>
+  );
+}
+
+/** How the wire comes to the place. */
+function Coming({
+  act,
+  laid,
+  index,
+  unit,
+  set,
+}: {
+  act: Act;
+  laid: readonly LaidAct[];
+  index: number;
+  unit: LengthUnit;
+  set: (act: Act) => void;
+}) {
+  const { plan } = useWorkbench().planState;
+  const onTheWay = act.do === 'bead' && act.at === null;
+  if (onTheWay) return null;
+  const [from, to] = [laid[index - 1]!.at, laid[index]!.at];
+  const middle = plan?.hang?.center ?? { x: 0, y: 0 };
+  const inward = handTowards(from, to, middle);
+  const sag = Math.abs(act.sagMm);
+  const outside = sag > 0 && Math.sign(act.sagMm) !== inward;
+  return (
+    <>
+      <Choices
+        label="It comes"
+        value={act.comes}
+        options={COMES_OPTIONS}
+        onChange={(comes) => set({ ...act, comes })}
+      />
+      {act.comes !== 'along' && (
+        <LengthField
+          label="Hangs through by"
+          valueMm={sag}
+          unit={unit}
+          min={0}
+          max={ACT_LIMITS.sagMm}
+          onChange={(mm) => set({ ...act, sagMm: mm * (outside ? -inward : inward) })}
+        />
+      )}
+      {sag > 0 && (
+        <Tick
+          label="to the outside"
+          value={outside}
+          set={() => set({ ...act, sagMm: -act.sagMm })}
+        />
+      )}
+    </>
+  );
+}
+
+/** How many of the wires that lie there it goes round. */
+function Strands({ act, set }: { act: Extract<Act, { do: 'wrap' }>; set: (act: Act) => void }) {
+  return (
+    <div className="space-y-1">
+      {act.strands !== null && (
+        <NumberField
+          label="Wires it goes round"
+          value={act.strands}
+          min={1}
+          max={12}
+          onChange={(strands) => set({ ...act, strands })}
+        />
+      )}
+      <Tick
+        label="round all wires that lie here"
+        value={act.strands === null}
+        set={(all) => set({ ...act, strands: all ? null : 1 })}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,219 @@
+import { useMemo, useState } from 'react';
+import { ChevronDown, ChevronUp, Trash2 } from 'lucide-react';
+import {
+  actsAlike,
+  leadSpots,
+  newAct,
+  soFarMm,
+  spotAlong,
+  withAct,
+  withActAlike,
+  withActMoved,
+  withActsAfter,
+  withoutAct,
+  type Dressed,
+  type LeadTool,
+  type LedItem,
+} from '@core/dressing';
+import type { LengthUnit } from '@core/units';
+import { printLength } from '@core/units';
+import { LengthField } from '~/components/LengthField';
+import { Tick } from '~/components/Tick';
+import { Button, Choices, IconButton, Picker } from '~/components/ui';
+import { useWords } from '~/state/useWords';
+import { useWorkbench } from '~/state/workbench';
+import { ActFields } from './ActFields';
+import { LeadAgain } from './LeadAgain';
+
+/** What a press on the figure does, and which act is in work. */
+export interface Leading {
+  readonly tool: LeadTool;
+  readonly act: string | null;
+}
+export const LEADING: Leading = { tool: 'wrap', act: null };
+
+const TOOLS: readonly { value: LeadTool; label: string }[] = [
+  { value: 'wrap', label: 'Wraps' },
+  { value: 'bead', label: 'A bead' },
+  { value: 'pass', label: 'Goes through' },
+];
+
+/** All that a led wire does, in order, with the wire so far; the one in work with its choices. */
+export function ActsField({
+  item,
+  dressed,
+  unit,
+  leading,
+  lead,
+  set,
+}: {
+  item: LedItem;
+  dressed: Dressed | undefined;
+  unit: LengthUnit;
+  leading: Leading;
+  lead: (change: Partial<Leading>) => void;
+  set: (item: LedItem) => void;
+}) {
+  const told = useWords();
+  const laid = dressed?.acts ?? [];
+  const act = item.acts.find((a) => a.id === leading.act);
+  const [together, setTogether] = useState(true);
+  const alike = act ? actsAlike(item, act).length : 1;
+  return (
+    <fieldset className="space-y-2">
+      <legend className="mb-1 text-sm text-soft">What it does, in order</legend>
+      <Choices
+        label="A press on the figure"
+        value={leading.tool}
+        options={[...TOOLS]}
+        onChange={(tool) => lead({ tool })}
+      />
+      <ol
+        aria-label="Acts of the wire"
+        className="max-h-64 overflow-y-auto rounded-md border border-line bg-raised text-sm"
+      >
+        {item.acts.map((a, i) => {
+          const own = laid.find((l) => l.id === a.id);
+          const on = a.id === leading.act;
+          return (
+            <li key={a.id} className="border-t border-line first:border-t-0">
+              <button
+                type="button"
+                aria-pressed={on}
+                onClick={() => lead({ act: on ? null : a.id })}
+                className={`flex min-h-8 w-full items-baseline gap-2 px-2 py-1 text-left tabular-nums ${on ? 'bg-patina-wash font-medium' : 'hover:bg-patina-wash'}`}
+              >
+                <span className="w-6 shrink-0 text-right text-soft">{i + 1}</span>
+                <span className={`flex-1 ${own?.trouble ? 'text-alert' : ''}`}>
+                  {own ? told(own.title) : '…'}
+                </span>
+                {own && own.wayMm > 0 && (
+                  <span className="text-xs text-soft">{printLength(own.wayMm, unit)} there</span>
+                )}
+                <span className="w-20 text-right">
+                  {own && printLength(soFarMm(laid, i), unit)}
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      <p className="text-xs text-soft">
+        Press the places on the figure in their order; a number typed is that of the wraps. The
+        right-hand column is the wire so far.
+      </p>
+      {act && (
+        <div className="space-y-2 rounded-md border border-patina p-2.5">
+          <div className="flex items-center justify-between">
+            <strong className="text-sm">Place {item.acts.indexOf(act) + 1}</strong>
+            <span className="flex gap-1">
+              <IconButton name="Earlier" onClick={() => set(withActMoved(item, act.id, -1))}>
+                <ChevronUp size={16} />
+              </IconButton>
+              <IconButton name="Later" onClick={() => set(withActMoved(item, act.id, 1))}>
+                <ChevronDown size={16} />
+              </IconButton>
+              <IconButton
+                name="Take this place out"
+                onClick={() => {
+                  lead({ act: null });
+                  set(withoutAct(item, act.id));
+                }}
+              >
+                <Trash2 size={16} />
+              </IconButton>
+            </span>
+          </div>
+          {alike > 1 && (
+            <Tick
+              label={`What is changed here is changed in all ${alike} alike`}
+              value={together}
+              set={setTogether}
+            />
+          )}
+          <ActFields
+            act={act}
+            laid={laid}
+            unit={unit}
+            set={(next) => set(together ? withActAlike(item, act, next) : withAct(item, next))}
+          />
+        </div>
+      )}
+      <AddPlace item={item} dressed={dressed} unit={unit} leading={leading} lead={lead} set={set} />
+      {act && <LeadAgain item={item} act={act} laid={laid} unit={unit} set={set} />}
+    </fieldset>
+  );
+}
+
+/** A place from a list, or so far along a wire: all that a press on the figure does. */
+function AddPlace({
+  item,
+  dressed,
+  unit,
+  leading,
+  lead,
+  set,
+}: {
+  item: LedItem;
+  dressed: Dressed | undefined;
+  unit: LengthUnit;
+  leading: Leading;
+  lead: (change: Partial<Leading>) => void;
+  set: (item: LedItem) => void;
+}) {
+  const { plan } = useWorkbench().planState;
+  const told = useWords();
+  const spots = useMemo(
+    () => (plan ? leadSpots(plan, dressed?.acts ?? []) : []),
+    [plan, dressed?.acts],
+  );
+  const [which, setWhich] = useState('0');
+  const [alongMm, setAlongMm] = useState(0);
+  if (!plan) return null;
+  const add = (at: Parameters<typeof newAct>[2], spot: Parameters<typeof newAct>[3]): void => {
+    const act = newAct(item, leading.tool, at, spot);
+    if (!act) return;
+    set(withActsAfter(item, [act], leading.act));
+    lead({ act: act.id });
+  };
+  const wires = plan.wires.map((w, i) => ({ value: `w${i}`, label: `along wire ${i + 1} …`, w }));
+  const named = spots.map((s, i) => ({ value: String(i), label: told(s.name) }));
+  const options = [...named, ...wires.map(({ value, label }) => ({ value, label }))];
+  const chosen = options.some((o) => o.value === which) ? which : (options[0]?.value ?? '');
+  const wire = wires.find((w) => w.value === chosen)?.w;
+  const press = (): void => {
+    const spot = wire
+      ? spotAlong(plan, plan.wires.indexOf(wire), Math.min(alongMm, wire.developedMm))
+      : spots[Number(chosen)];
+    if (spot) add(spot.at, spot);
+  };
+  return (
+    <div className="grid grid-cols-[1fr_auto] items-end gap-2">
+      <Picker label="Next place" value={chosen} options={options} onChange={setWhich} />
+      {wire && (
+        <LengthField
+          label="From its first end"
+          valueMm={alongMm}
+          unit={unit}
+          min={0}
+          max={wire.developedMm}
+          alone
+          onChange={setAlongMm}
+        />
+      )}
+      <Button onClick={press}>Lead on there</Button>
+      {leading.tool === 'bead' && (
+        <Button
+          onClick={() => {
+            const bead = newAct(item, 'bead', { x: 0, y: 0 }, null);
+            if (bead?.do !== 'bead') return;
+            set(withActsAfter(item, [{ ...bead, at: null }], leading.act));
+            lead({ act: bead.id });
+          }}
+        >
+          A bead on the way
+        </Button>
+      )}
+    </div>
+  );
+}

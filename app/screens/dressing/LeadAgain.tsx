@@ -1,0 +1,127 @@
+import { useState } from 'react';
+import { actAgain, groundOf, hungRound, roundsOut, type Again, type LedItem } from '@core/dressing';
+import type { Act, LaidAct } from '@core/item';
+import type { LengthUnit } from '@core/units';
+import { LengthField } from '~/components/LengthField';
+import { NumberField } from '~/components/NumberField';
+import { Button } from '~/components/ui';
+import { useWorkbench } from '~/state/workbench';
+
+const MOST = 200;
+
+/** The same as an act at other places, the last acts once more further out, or a round that hangs in the last. */
+export function LeadAgain({
+  item,
+  act,
+  laid,
+  unit,
+  set,
+}: {
+  item: LedItem;
+  act: Act;
+  laid: readonly LaidAct[];
+  unit: LengthUnit;
+  set: (item: LedItem) => void;
+}) {
+  const { plan, planned } = useWorkbench().planState;
+  const [count, setCount] = useState(3);
+  const [spacing, setSpacing] = useState<number | null>(null);
+  const [lasts, setLasts] = useState(() => Math.min(item.acts.length, 6));
+  const [times, setTimes] = useState(1);
+  const [outMm, setOutMm] = useState(2);
+  const [wraps, setWraps] = useState(1);
+  const [sagMm, setSagMm] = useState(3);
+  const [told, setTold] = useState('');
+  if (!plan || !planned) return null;
+  const ground = groundOf(planned, plan);
+  const take = (made: { item: LedItem; added: number }): void => {
+    if (made.added > 0) set(made.item);
+    setTold(made.added > 0 ? `${made.added} more.` : 'There is no other such place.');
+  };
+  const run = act.do === 'wrap' && act.way === null ? ground.runAt(act.on) : null;
+  const wire = run && plan.wires[run.wire];
+  const left = wire && run ? wire.developedMm - (run.fromMm + run.toMm) / 2 : 0;
+  const even = wire?.closed ? wire.developedMm / (count + 1) : left / count;
+  const spacingMm = spacing ?? Math.max(0.1, Number(even.toFixed(2)));
+  const again = (how: Again): void => take(actAgain(ground, item, act.id, how));
+  return (
+    <details className="rounded-md border border-line px-3 py-2 text-sm">
+      <summary className="cursor-pointer">The same again</summary>
+      <div className="mt-2 space-y-3">
+        <div className="flex flex-wrap gap-2">
+          {run && (
+            <>
+              <Button onClick={() => again({ by: 'bends' })}>At every bend like this one</Button>
+              <Button onClick={() => again({ by: 'crossings' })}>At every crossing</Button>
+            </>
+          )}
+          <Button onClick={() => again({ by: 'mirror' })}>All of it, mirrored back</Button>
+        </div>
+        {wire && (
+          <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
+            <NumberField
+              label="So many more"
+              value={count}
+              min={1}
+              max={MOST}
+              onChange={setCount}
+            />
+            <LengthField
+              label="Each further along by"
+              valueMm={spacingMm}
+              unit={unit}
+              min={0.1}
+              max={1000}
+              decimals={2}
+              alone
+              onChange={setSpacing}
+            />
+            <Button onClick={() => again({ by: 'spacing', count, spacingMm })}>Add them</Button>
+          </div>
+        )}
+        <fieldset className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
+          <legend className="text-xs text-soft">The last places once more</legend>
+          <NumberField
+            label="Of the last"
+            value={Math.min(lasts, item.acts.length)}
+            min={1}
+            max={Math.max(1, item.acts.length)}
+            onChange={setLasts}
+          />
+          <NumberField label="Wraps each" value={wraps} min={0} max={200} onChange={setWraps} />
+          <NumberField label="Rounds" value={times} min={1} max={60} onChange={setTimes} />
+          <LengthField
+            label="Each further out by"
+            valueMm={outMm}
+            unit={unit}
+            min={0.1}
+            max={500}
+            decimals={2}
+            alone
+            onChange={setOutMm}
+          />
+          <div className="col-span-2">
+            <Button onClick={() => take(roundsOut(ground, item, lasts, times, outMm, wraps))}>
+              Further out, along their wires
+            </Button>
+          </div>
+          <LengthField
+            label="Hanging through by"
+            valueMm={sagMm}
+            unit={unit}
+            min={0}
+            max={300}
+            alone
+            onChange={setSagMm}
+          />
+          <Button onClick={() => take(hungRound(item, laid, lasts, wraps, sagMm))}>
+            Hung in their ways
+          </Button>
+        </fieldset>
+        <p role="status" className="text-xs text-soft">
+          {told}
+        </p>
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,191 @@
+import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import {
+  groundOf,
+  leadSpot,
+  leadSpots,
+  newAct,
+  withAct,
+  withActsAfter,
+  withoutAct,
+  type Dressed,
+  type LeadSpot,
+  type LedItem,
+} from '@core/dressing';
+import { ACT_LIMITS, type Act } from '@core/item';
+import type { Vec } from '@core/geometry';
+import type { Piece } from '@core/piece';
+import type { Plan } from '@core/plan';
+import { BENCH_STEPS } from '~/components/arrowKeys';
+import type { BenchView } from '~/components/Bench';
+import { Grip } from '~/components/Grip';
+import type { Leading } from './ActsField';
+
+/** A press takes a named place this near, and a wire within twice of it, px. */
+const NEAR_PX = 12;
+/** A press that moves less is no drag of the bench, px. */
+const STILL_PX = 4;
+/** Digits typed one after the other within this time are one number, ms. */
+const TYPING_MS = 900;
+
+/** A led wire on the figure: its places in order; a press leads it on, a number typed is that of the wraps. */
+export function LeadLayer({
+  piece,
+  plan,
+  item,
+  dressed,
+  leading,
+  lead,
+  view,
+  set,
+  preview,
+  settle,
+}: {
+  piece: Piece;
+  plan: Plan;
+  item: LedItem;
+  dressed: Dressed | undefined;
+  leading: Leading;
+  lead: (change: Partial<Leading>) => void;
+  view: BenchView;
+  set: (item: LedItem) => void;
+  preview: (item: LedItem) => void;
+  settle: () => void;
+}) {
+  const ground = useMemo(() => groundOf(piece, plan), [piece, plan]);
+  const laid = useMemo(() => dressed?.acts ?? [], [dressed?.acts]);
+  const spots = useMemo(() => leadSpots(plan, laid), [plan, laid]);
+  const [aim, setAim] = useState<LeadSpot | null>(null);
+  const pressed = useRef<{ x: number; y: number } | null>(null);
+  const px = 1 / view.pxPerMm;
+  const spotAt = (to: Vec): LeadSpot | null => leadSpot(ground, spots, to, NEAR_PX * px);
+  const press = (to: Vec): void => {
+    const spot = spotAt(to);
+    const at = leading.tool === 'wrap' ? to : (spot?.at ?? to);
+    const act = newAct(item, leading.tool, at, spot);
+    if (!act) return;
+    set(withActsAfter(item, [act], leading.act));
+    lead({ act: act.id });
+  };
+  useTypedWraps(item, leading, lead, set);
+  const chosen = item.acts.find((a) => a.id === leading.act);
+  const there = laid.find((l) => l.id === leading.act);
+  const moved = (act: Act, to: Vec): Act => {
+    if (act.do !== 'wrap') return { ...act, at: to };
+    const spot = leadSpot(ground, spots, to, NEAR_PX * px);
+    const own = spot?.way === act.id ? null : spot;
+    return own ? { ...act, on: { ...own.on, lengthMm: act.on.lengthMm }, way: own.way } : act;
+  };
+  const { box } = view;
+  return (
+    <g>
+      <rect
+        x={box.minX}
+        y={box.minY}
+        width={box.maxX - box.minX}
+        height={box.maxY - box.minY}
+        fill="transparent"
+        style={{ cursor: aim || leading.tool !== 'wrap' ? 'copy' : 'default' }}
+        data-testid="lead-here"
+        onPointerDown={(e: PointerEvent) => {
+          pressed.current = { x: e.clientX, y: e.clientY };
+        }}
+        onPointerMove={(e: PointerEvent) => setAim(spotAt(view.toMm(e)))}
+        onPointerLeave={() => setAim(null)}
+        onClick={(e) => {
+          const from = pressed.current;
+          const still = from && Math.hypot(e.clientX - from.x, e.clientY - from.y) < STILL_PX;
+          if (still) press(view.toMm(e));
+        }}
+      />
+      {aim && (
+        <circle
+          cx={aim.at.x}
+          cy={aim.at.y}
+          r={7 * px}
+          fill="none"
+          stroke="var(--patina)"
+          strokeWidth={1.6 * px}
+          strokeDasharray={`${3 * px} ${2 * px}`}
+          pointerEvents="none"
+        />
+      )}
+      {laid.map((l, i) => (
+        <g
+          key={l.id}
+          style={{ cursor: 'pointer' }}
+          onClick={() => lead({ act: l.id === leading.act ? null : l.id })}
+          data-testid={`act-${i + 1}`}
+        >
+          <circle
+            cx={l.at.x + 9 * px}
+            cy={l.at.y - 9 * px}
+            r={7.5 * px}
+            fill={l.id === leading.act ? 'var(--patina)' : 'var(--raised)'}
+            stroke={l.trouble ? 'var(--alert)' : 'var(--patina)'}
+            strokeWidth={px}
+          />
+          <text
+            x={l.at.x + 9 * px}
+            y={l.at.y - 5.6 * px}
+            textAnchor="middle"
+            fontSize={9.5 * px}
+            fontWeight={600}
+            fill={l.id === leading.act ? 'var(--patina-ink)' : 'var(--ink)'}
+          >
+            {i + 1}
+          </text>
+        </g>
+      ))}
+      {chosen && there && (chosen.do !== 'bead' || chosen.at !== null) && (
+        <Grip
+          name={`Place ${item.acts.indexOf(chosen) + 1}`}
+          at={there.at}
+          view={view}
+          steps={BENCH_STEPS}
+          onMove={(to) => preview(withAct(item, moved(chosen, to)))}
+          onEnd={settle}
+        />
+      )}
+    </g>
+  );
+}
+
+/** Digits set the wraps of the act in work, Delete takes it out; not while something else is typed into. */
+function useTypedWraps(
+  item: LedItem,
+  leading: Leading,
+  lead: (change: Partial<Leading>) => void,
+  set: (item: LedItem) => void,
+): void {
+  const typed = useRef({ text: '', at: 0 });
+  useEffect(() => {
+    const keys = (event: KeyboardEvent): void => {
+      const target = event.target as HTMLElement;
+      const act = item.acts.find((a) => a.id === leading.act);
+      if (!act || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key === 'Delete') {
+        event.preventDefault();
+        const before = item.acts[item.acts.indexOf(act) - 1];
+        lead({ act: before?.id ?? null });
+        set(withoutAct(item, act.id));
+        return;
+      }
+      if (act.do !== 'wrap' || !/^[0-9.]$/.test(event.key)) return;
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      const now = event.timeStamp;
+      const { text, at } = typed.current;
+      const next = now - at < TYPING_MS ? text + event.key : event.key;
+      typed.current = { text: next, at: now };
+      const { min, max } = ACT_LIMITS.wraps;
+      const wraps = Number(next);
+      if (Number.isFinite(wraps) && wraps >= min && wraps <= max && wraps !== act.wraps) {
+        set(withAct(item, { ...act, wraps }));
+      }
+    };
+    // Before the keys that change the stage.
+    window.addEventListener('keydown', keys, true);
+    return () => window.removeEventListener('keydown', keys, true);
+  }, [item, leading, lead, set]);
+}

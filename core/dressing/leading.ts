@@ -1,0 +1,357 @@
+import { add, distance, mix, norm, scale, sub, unit, type Vec } from '../geometry';
+import {
+  beadAct,
+  freshActId,
+  middleMm,
+  mirroredItem,
+  passAct,
+  plainBead,
+  withPlaces,
+  wrapAct,
+  type Act,
+  type ActOf,
+  type DressItem,
+  type DressOf,
+  type LaidAct,
+  type Run,
+  type StretchPlace,
+} from '../item';
+import type { Piece } from '../piece';
+import { nearestWire, type Plan } from '../plan';
+import { say, type Said } from '../words';
+import { overMiddle, placesOf, type Again } from './again';
+import { stretchPlace } from './edit';
+import type { FormedGround } from './ground';
+
+/** A wire that is led from place to place. */
+export type LedItem = DressOf<'led'> | DressOf<'own-led'>;
+export const isLed = (item: DressItem): item is LedItem => 'acts' in item;
+
+/** A place that a wire can be led to. */
+export interface LeadSpot {
+  readonly at: Vec;
+  readonly on: StretchPlace;
+  /** what hangs there already: the way to an act */
+  readonly way: string | null;
+  readonly name: Said;
+}
+
+/** What is done at a place that is pressed. */
+export type LeadTool = Act['do'];
+
+/** A bend that turns less than this is no place of its own, radians. */
+const BEND_RAD = Math.PI / 9;
+/** Places this near to each other are one, mm, or in thicknesses of the wire that they are on. */
+const ONE_PLACE_MM = 0.5;
+const SAME_PLACE = 1.5;
+
+const spotAt = (plan: Plan, wire: number, mm: number, name: Said): LeadSpot[] => {
+  const on = stretchPlace(plan, { wire, fromMm: mm, toMm: mm });
+  return on ? [{ at: { x: on.x, y: on.y }, on, way: null, name }] : [];
+};
+
+/** A place so far along a wire. */
+export const spotAlong = (plan: Plan, wire: number, mm: number): LeadSpot | null =>
+  spotAt(plan, wire, mm, say`along wire ${wire + 1}`)[0] ?? null;
+
+/** The middle of a way, as the wire would hang on it. */
+function wayMiddle({ way }: LaidAct): Vec | null {
+  if (way.length < 2) return null;
+  const middle = (way.length - 1) / 2;
+  return mix(way[Math.floor(middle)]!, way[Math.ceil(middle)]!, 0.5);
+}
+
+/** The places of a figure that have a name: ends, bends, crossings, and ways of the wire itself. */
+export function leadSpots(plan: Plan, acts: readonly LaidAct[]): LeadSpot[] {
+  const several = plan.wires.length > 1;
+  const of = (wire: number): Said => (several ? say` of wire ${wire + 1}` : say``);
+  const crossings = plan.crossings.flatMap((c, i) =>
+    spotAt(plan, c.secondWire, c.secondMm, say`crossing ${i + 1}`),
+  );
+  const onWires = plan.wires.flatMap((wire, w) => [
+    ...(wire.closed ? [] : spotAt(plan, w, 0, say`first end${of(w)}`)),
+    ...wire.bends.flatMap((b, i) =>
+      Math.abs(b.angleRad) < BEND_RAD
+        ? []
+        : spotAt(plan, w, b.middleMm, say`bend ${i + 1}${of(w)}`),
+    ),
+    ...(wire.closed ? [] : spotAt(plan, w, wire.developedMm, say`last end${of(w)}`)),
+  ]);
+  const ways = acts.flatMap((act, i): LeadSpot[] => {
+    const at = wayMiddle(act);
+    if (!at) return [];
+    const on = { ...at, lengthMm: 0 };
+    return [{ at, on, way: act.id, name: say`middle of the way to ${i + 1}` }];
+  });
+  return [...crossings, ...onWires, ...ways];
+}
+
+/** The place that is meant by a point: a named one if it is near, else on the wire; null far from any. */
+export function leadSpot(
+  ground: FormedGround,
+  spots: readonly LeadSpot[],
+  to: Vec,
+  nearMm: number,
+): LeadSpot | null {
+  const near = spots
+    .filter((s) => distance(s.at, to) <= nearMm)
+    .sort((a, b) => distance(a.at, to) - distance(b.at, to));
+  if (near[0]) return near[0];
+  const foot = nearestWire(ground.lines, to);
+  if (!foot || foot.farMm > 2 * nearMm) return null;
+  return spotAt(ground.plan, foot.wire, foot.mm, say`on wire ${foot.wire + 1}`)[0] ?? null;
+}
+
+/** The item with other acts; it is where the first of them is. */
+export function withActs(item: LedItem, acts: Act[]): LedItem {
+  const first = acts.find((a): a is ActOf<'wrap'> => a.do === 'wrap' && a.way === null);
+  const on = item.kind === 'led' && first ? first.on : item.on;
+  return { ...item, acts, on };
+}
+
+/** The item with acts put in after another; null puts them last. */
+export function withActsAfter(item: LedItem, added: readonly Act[], after: string | null): LedItem {
+  const at = item.acts.findIndex((a) => a.id === after);
+  const cut = at < 0 ? item.acts.length : at + 1;
+  return withActs(item, [...item.acts.slice(0, cut), ...added, ...item.acts.slice(cut)]);
+}
+
+export const withAct = (item: LedItem, act: Act): LedItem =>
+  withActs(
+    item,
+    item.acts.map((a) => (a.id === act.id ? act : a)),
+  );
+
+/** What is chosen about an act, its place left out. */
+function choicesOf(act: Act): string {
+  const { id: _id, ...own } = act;
+  const placed = own.do === 'wrap' ? { on: own.on.lengthMm, way: own.way !== null } : { at: null };
+  return JSON.stringify({ ...own, sagMm: Math.abs(own.sagMm), ...placed });
+}
+
+/** Acts of which all is chosen alike but their places, itself among them. */
+export const actsAlike = (item: LedItem, act: Act): Act[] =>
+  item.acts.filter((a) => choicesOf(a) === choicesOf(act));
+
+/** An act changed, and what is chosen about it in all that are alike; places stay, and so does the side it hangs to. */
+export function withActAlike(item: LedItem, act: Act, next: Act): LedItem {
+  const alike = new Set(actsAlike(item, act).map((a) => a.id));
+  return withActs(
+    item,
+    item.acts.map((a): Act => {
+      if (a.id === act.id || !alike.has(a.id)) return a.id === act.id ? next : a;
+      const sagMm = a.sagMm === 0 ? next.sagMm : Math.sign(a.sagMm) * Math.abs(next.sagMm);
+      if (a.do === 'wrap' && next.do === 'wrap') {
+        const on = { ...a.on, lengthMm: next.on.lengthMm };
+        return { ...next, id: a.id, on, way: a.way, sagMm };
+      }
+      return a.do === 'bead' && next.do === 'bead'
+        ? { ...next, id: a.id, at: a.at, sagMm }
+        : { ...a, comes: next.comes, sagMm };
+    }),
+  );
+}
+
+export const withoutAct = (item: LedItem, id: string): LedItem =>
+  withActs(
+    item,
+    item.acts.filter((a) => a.id !== id),
+  );
+
+/** An act earlier or later by one. */
+export function withActMoved(item: LedItem, id: string, by: 1 | -1): LedItem {
+  const from = item.acts.findIndex((a) => a.id === id);
+  const to = from + by;
+  if (from < 0 || to < 0 || to >= item.acts.length) return item;
+  const acts = [...item.acts];
+  [acts[from], acts[to]] = [acts[to]!, acts[from]!];
+  return withActs(item, acts);
+}
+
+/** What is done at a place, like the act before it of that kind. */
+export function newAct(item: LedItem, tool: LeadTool, at: Vec, spot: LeadSpot | null): Act | null {
+  const id = freshActId(item.acts);
+  const last = item.acts.findLast((a) => a.do === tool);
+  if (tool === 'pass') return passAct(id, at);
+  if (tool === 'bead') {
+    const beads = last?.do === 'bead' ? last.beads : [plainBead()];
+    return beadAct(id, at, beads);
+  }
+  if (!spot) return null;
+  const wraps = last?.do === 'wrap' ? last.wraps : 2;
+  return { ...wrapAct(id, spot.on, wraps), way: spot.way };
+}
+
+/** Acts of which each has a free id. */
+function numbered(item: LedItem, acts: readonly Act[]): Act[] {
+  const all: Act[] = [...item.acts];
+  return acts.map((act) => {
+    const own = { ...act, id: freshActId(all) };
+    all.push(own);
+    return own;
+  });
+}
+
+/** Whether a place is taken by an act already: both corners at the foot of a folded ray are one place. */
+const isTaken = (item: LedItem, at: Vec, thickMm: number): boolean =>
+  item.acts.some(
+    (a) =>
+      a.do === 'wrap' &&
+      a.way === null &&
+      distance(a.on, at) < Math.max(ONE_PLACE_MM, SAME_PLACE * thickMm),
+  );
+
+/** Acts on the other side, in the opposite order, so that the wire goes on from the middle outwards. */
+function mirroredOver(piece: Piece, item: LedItem): Act[] {
+  const other = mirroredItem(withPlaces(item, overMiddle(piece), 1)) as LedItem;
+  const placed = (a: Act): Vec | null => (a.do === 'wrap' ? a.on : a.at);
+  return other.acts
+    .filter((a, i) => {
+      const [there, here] = [placed(a), placed(item.acts[i]!)];
+      const hangs = a.do === 'wrap' && a.way !== null;
+      return !hangs && (!there || !here || distance(there, here) > ONE_PLACE_MM);
+    })
+    .toReversed();
+}
+
+/**
+ * The same as one act at other places, put in after it in the order in which the wire comes by.
+ * @returns how many were added
+ */
+export function actAgain(
+  ground: FormedGround,
+  item: LedItem,
+  id: string,
+  how: Again,
+): { readonly item: LedItem; readonly added: number } {
+  const { piece, plan } = ground;
+  const act = item.acts.find((a) => a.id === id);
+  const nothing = { item, added: 0 };
+  if (how.by === 'mirror') {
+    const acts = numbered(item, mirroredOver(piece, item));
+    return { item: withActsAfter(item, acts, null), added: acts.length };
+  }
+  if (act?.do !== 'wrap' || act.way !== null) return nothing;
+  const run = ground.runAt({ ...act.on, lengthMm: 0 });
+  if (!run) return nothing;
+  const from = middleMm(run);
+  const thickMm = ground.thickMm[run.wire]!;
+  // On its own wire onward from here, round a closed one; then on the others.
+  const { developedMm, closed } = plan.wires[run.wire]!;
+  const onward = ({ wire, mm }: { wire: number; mm: number }): number => {
+    if (wire !== run.wire) return (1 + wire) * 1e6 + mm;
+    const by = mm - from;
+    return by >= 0 ? by : by + (closed ? developedMm : 1e5);
+  };
+  const places = placesOf(plan, run, how).sort((a, b) => onward(a) - onward(b));
+  const acts: Act[] = [];
+  for (const { wire, mm } of places) {
+    const on = stretchPlace(plan, { wire, fromMm: mm, toMm: mm });
+    if (!on || isTaken(withActs(item, [...item.acts, ...acts]), on, thickMm)) continue;
+    acts.push({ ...act, on: { ...on, lengthMm: act.on.lengthMm } });
+  }
+  const own = numbered(item, acts);
+  return { item: withActsAfter(item, own, id), added: own.length };
+}
+
+const lastOf = (item: LedItem, count: number): Act[] => item.acts.slice(-count);
+
+const middleOf = (points: readonly Vec[]): Vec =>
+  scale(
+    points.reduce((sum, p) => add(sum, p), { x: 0, y: 0 }),
+    1 / points.length,
+  );
+
+/** A place further along the wire that it is on, away from a point; null beyond the wire's end. */
+function furtherOut(
+  { plan }: FormedGround,
+  run: Run,
+  from: Vec,
+  outMm: number,
+): StretchPlace | null {
+  const mm = middleMm(run);
+  const far = (by: number): number => distance(run.spot(mm + by).at, from);
+  const to = mm + (far(0.2) >= far(-0.2) ? 1 : -1) * outMm;
+  const { developedMm, closed } = plan.wires[run.wire]!;
+  const within = closed || (to >= 0 && to <= developedMm);
+  return within ? stretchPlace(plan, { wire: run.wire, fromMm: to, toMm: to }) : null;
+}
+
+/** An act further out from a point, on its wire or straight away from it; null where it would leave its wire. */
+function actFurtherOut(ground: FormedGround, act: Act, from: Vec, outMm: number): Act | null {
+  if (act.do !== 'wrap') {
+    if (act.at === null) return act;
+    const off = sub(act.at, from);
+    return norm(off) < 1e-9 ? act : { ...act, at: add(act.at, scale(unit(off), outMm)) };
+  }
+  const run = act.way === null ? ground.runAt({ ...act.on, lengthMm: 0 }) : null;
+  const on = run && furtherOut(ground, run, from, outMm);
+  return on && { ...act, on: { ...on, lengthMm: act.on.lengthMm } };
+}
+
+/**
+ * The last acts again, so many times, each time further out from their middle along the wires that they are
+ * on: rounds of a net on spokes.
+ * @param wraps other turns than theirs; null keeps them
+ */
+export function roundsOut(
+  ground: FormedGround,
+  item: LedItem,
+  count: number,
+  times: number,
+  outMm: number,
+  wraps: number | null,
+): { readonly item: LedItem; readonly added: number } {
+  const own = lastOf(item, count);
+  const ats = own.flatMap((a) => (a.do === 'wrap' ? [a.on] : []));
+  if (ats.length === 0) return { item, added: 0 };
+  const middle = middleOf(ats);
+  const acts = Array.from({ length: times }, (_, k) =>
+    own.flatMap((a) => actFurtherOut(ground, a, middle, (k + 1) * outMm) ?? []),
+  ).flat();
+  const added = numbered(
+    item,
+    acts.map((a): Act => (a.do === 'wrap' && wraps !== null ? { ...a, wraps } : a)),
+  );
+  return { item: withActsAfter(item, added, null), added: added.length };
+}
+
+/** The hand to which a way hangs towards a point: 1 to the right of someone going along it. */
+export function handTowards(from: Vec, to: Vec, middle: Vec): 1 | -1 {
+  const [along, off] = [sub(to, from), sub(middle, from)];
+  return along.x * off.y - along.y * off.x >= 0 ? 1 : -1;
+}
+
+/**
+ * One round more of a web: the wire goes on to the middle of the way after the first of the last acts, and so on
+ * round, each time hanging through.
+ * @param sagMm how far, towards the middle of the last round
+ */
+export function hungRound(
+  item: LedItem,
+  laid: readonly LaidAct[],
+  count: number,
+  wraps: number,
+  sagMm: number,
+): { readonly item: LedItem; readonly added: number } {
+  const own = lastOf(item, count);
+  const ats = laid.filter((l) => own.some((a) => a.id === l.id)).map((l) => l.at);
+  if (own.length < 2 || ats.length < 2) return { item, added: 0 };
+  const sag = sagMm * handTowards(ats[0]!, ats[1]!, middleOf(ats));
+  const ids = numbered(item, own).map((a) => a.id);
+  // The last of the round hangs on the way that leads to its own first.
+  const ways = [...own.slice(1).map((a) => a.id), ids[0]!];
+  const added = ids.map((id, i): Act => {
+    const at = laid.find((l) => l.id === ways[i])?.at ?? ats[0]!;
+    return {
+      ...wrapAct(id, { x: at.x, y: at.y, lengthMm: 0 }, wraps),
+      sagMm: sag,
+      way: ways[i]!,
+    };
+  });
+  return { item: withActsAfter(item, added, null), added: added.length };
+}
+
+/** The wire so far, act by act, and the tails: for the running sum. */
+export const soFarMm = (laid: readonly LaidAct[], upTo: number): number =>
+  laid.slice(0, upTo + 1).reduce((sum, a) => sum + a.wayMm + a.hereMm, 0);
