@@ -17,6 +17,8 @@ export const LANTERN_LANE = [
   'Leaf earring',
   'Moon hoop',
   'Crab stud',
+  'Pond web',
+  'Evening star',
   'Ripple bracelet',
 ];
 

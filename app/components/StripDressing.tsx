@@ -26,12 +26,13 @@ export const spansOn = ({ items }: Dressing, wire: number, lengthMm: number): St
   // What uses up wire of the figure is a stretch of the strip itself.
   items
     .filter((d) => !usesUp(d))
-    .flatMap(({ item, spans, beads }) =>
+    .flatMap(({ item, spans, beads, acts }) =>
       spans.flatMap((s, i) =>
         s.wire === wire
           ? onStrip(s, lengthMm).map((part, k) => ({
               id: `${item.id}-${i}-${k}`,
-              look: beads.length > 0 ? 'beads' : kindOf(item).traits.strip,
+              // Beads of a led wire lie between its turns.
+              look: acts ? 'turns' : beads.length > 0 ? 'beads' : kindOf(item).traits.strip,
               ...part,
               beads: beads.reduce((n, b) => n + b.count, 0),
             }))

@@ -1,4 +1,4 @@
-import { useCallback, useState } from 'react';
+import { useCallback, useDeferredValue, useState } from 'react';
 import { Trash2 } from 'lucide-react';
 import {
   alikeTo,
@@ -44,6 +44,8 @@ const MOST_ITEMS = 300;
 export default function DressingScreen() {
   const { planState, settings, store, pointer } = useWorkbench();
   const { plan, planned, dressing } = planState;
+  // Sums and lanes follow what is dragged when there is time.
+  const calm = useDeferredValue(planState);
   const piece = useShownPiece();
   const edit = useEdit();
   const wire = usePointer((p) => p.wire);
@@ -58,10 +60,13 @@ export default function DressingScreen() {
   const item = piece.dressing.find((i) => i.id === chosen);
   const dressed = (id: string): Dressed | undefined =>
     dressing?.items.find((d) => d.item.id === id);
-  // What is in work, and the wire that it is on in the strip.
-  const choose = (id: string): void => {
+  const pick = useCallback((id: string): void => {
     setChosen(id);
     setLeading(LEADING);
+  }, []);
+  // What is in work, and the wire that it is on in the strip.
+  const choose = (id: string): void => {
+    pick(id);
     const on = dressed(id)?.spans[0]?.wire;
     if (on !== undefined) pointer.getState().point({ wire: on });
   };
@@ -186,11 +191,11 @@ export default function DressingScreen() {
             )}
           </Section>
         )}
-        {dressing && plan && planned && (
-          <SumsSection piece={planned} plan={plan} dressing={dressing} />
+        {calm.dressing && calm.plan && calm.planned && (
+          <SumsSection piece={calm.planned} plan={calm.plan} dressing={calm.dressing} />
         )}
-        {dressing && plan && plan.wires.length > 0 && (
-          <LanesSection plan={plan} dressing={dressing} chosen={chosen} choose={choose} />
+        {calm.dressing && calm.plan && calm.plan.wires.length > 0 && (
+          <LanesSection plan={calm.plan} dressing={calm.dressing} chosen={chosen} choose={pick} />
         )}
         <EndsSection />
         <PartsSection />

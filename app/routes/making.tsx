@@ -223,7 +223,14 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
       </header>
       <main className="flex min-h-0 flex-1 portrait:flex-col">
         <div className="min-h-0 min-w-0 flex-1 cursor-pointer p-3" onClick={tap}>
-          <StepPicture piece={piece} plan={plan} dressing={dressing} making={made} index={index} />
+          <StepPicture
+            piece={piece}
+            plan={plan}
+            dressing={dressing}
+            making={made}
+            index={index}
+            counted={notes.counted}
+          />
         </div>
         <div
           className="relative min-h-0 overflow-y-auto bg-panel px-7 py-5 landscape:w-[46%] portrait:h-[48%]"

@@ -12,7 +12,6 @@ export {
   leadSpots,
   newAct,
   roundsOut,
-  soFarMm,
   spotAlong,
   withAct,
   withActAlike,

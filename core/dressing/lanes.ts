@@ -1,4 +1,4 @@
-import type { Thread } from '../item';
+import { actTitle, type Thread } from '../item';
 import { alongBlank, takenOnBlank, type Plan, type WirePlan } from '../plan';
 import { say, type Said } from '../words';
 import type { Dressing } from './dressPiece';
@@ -94,15 +94,18 @@ const wholeBlock = (d: Dressed, fromMm: number, toMm: number): LaneBlock => ({
 
 /** What a led wire does, act by act: its ways and what it takes at each place. */
 function actBlocks({ acts = [], item }: Dressed, wire: number, fromMm: number): LaneBlock[] {
+  const own = 'acts' in item ? item.acts : [];
   let mm = fromMm;
   const block = (kind: LaneBlock['kind'], long: number, title: Said | null): LaneBlock[] => {
     const from = mm;
     mm += long;
     return long > 1e-6 ? [{ kind, fromMm: from, toMm: mm, itemId: item.id, title }] : [];
   };
-  return acts
-    .filter((a) => a.wire === wire)
-    .flatMap((a) => [...block('across', a.wayMm, null), ...block('dressed', a.hereMm, a.title)]);
+  return acts.flatMap((a, i) =>
+    a.wire === wire
+      ? [...block('across', a.wayMm, null), ...block('dressed', a.hereMm, actTitle(own[i]!, a))]
+      : [],
+  );
 }
 
 /** The wires that items bring, those alike together. */

@@ -192,14 +192,9 @@ function numbered(item: LedItem, acts: readonly Act[]): Act[] {
   });
 }
 
-/** Whether a place is taken by an act already: both corners at the foot of a folded ray are one place. */
-const isTaken = (item: LedItem, at: Vec, thickMm: number): boolean =>
-  item.acts.some(
-    (a) =>
-      a.do === 'wrap' &&
-      a.way === null &&
-      distance(a.on, at) < Math.max(ONE_PLACE_MM, SAME_PLACE * thickMm),
-  );
+/** Whether an act is at a place already, or so near to it. */
+const isTaken = (acts: readonly Act[], at: Vec, withinMm: number): boolean =>
+  acts.some((a) => a.do === 'wrap' && a.way === null && distance(a.on, at) < withinMm);
 
 /** Acts on the other side, in the opposite order, so that the wire goes on from the middle outwards. */
 function mirroredOver(piece: Piece, item: LedItem): Act[] {
@@ -235,7 +230,9 @@ export function actAgain(
   const run = ground.runAt({ ...act.on, lengthMm: 0 });
   if (!run) return nothing;
   const from = middleMm(run);
-  const thickMm = ground.thickMm[run.wire]!;
+  // Both corners at the foot of a folded ray are one place; what is spaced by a length is placed by it.
+  const thickMm = how.by === 'spacing' ? 0 : ground.thickMm[run.wire]!;
+  const nearMm = Math.max(ONE_PLACE_MM, SAME_PLACE * thickMm);
   // On its own wire onward from here, round a closed one; then on the others.
   const { developedMm, closed } = plan.wires[run.wire]!;
   const onward = ({ wire, mm }: { wire: number; mm: number }): number => {
@@ -247,7 +244,7 @@ export function actAgain(
   const acts: Act[] = [];
   for (const { wire, mm } of places) {
     const on = stretchPlace(plan, { wire, fromMm: mm, toMm: mm });
-    if (!on || isTaken(withActs(item, [...item.acts, ...acts]), on, thickMm)) continue;
+    if (!on || isTaken([...item.acts, ...acts], on, nearMm)) continue;
     acts.push({ ...act, on: { ...on, lengthMm: act.on.lengthMm } });
   }
   const own = numbered(item, acts);
@@ -351,7 +348,3 @@ export function hungRound(
   });
   return { item: withActsAfter(item, added, null), added: added.length };
 }
-
-/** The wire so far, act by act, and the tails: for the running sum. */
-export const soFarMm = (laid: readonly LaidAct[], upTo: number): number =>
-  laid.slice(0, upTo + 1).reduce((sum, a) => sum + a.wayMm + a.hereMm, 0);

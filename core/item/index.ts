@@ -65,5 +65,6 @@ export {
   type ActOf,
   type Comes,
 } from './led/act';
+export { actOrder, actTitle } from './led/words';
 export type { Stiffening } from './stiffness';
 export { threadSchema, type Thread } from './thread';

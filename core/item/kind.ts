@@ -4,7 +4,7 @@ import { say, type Said } from '../words';
 import type { Bead } from './bead';
 import type { CountKey } from './counts';
 import type { FormedWires, Ground } from './ground';
-import type { ItemLike, Laid, OwnUse } from './layout';
+import type { ItemLike, Laid, LaidAct, OwnUse } from './layout';
 import { stretchSchema, type StretchPlace } from './place';
 import type { Stiffening } from './stiffness';
 import type { Thread } from './thread';
@@ -121,8 +121,8 @@ export interface OrderWords {
   readonly beads: Said;
   readonly count: (what: CountKey) => number;
   readonly notes: readonly Said[];
-  /** what was worked out with its layout */
-  readonly lines: readonly Said[];
+  /** of a wire that is led, how its acts lie */
+  readonly acts: readonly LaidAct[];
 }
 
 /** Another item that could stand for one whose place in the order cannot be; null leaves it out. */

@@ -99,7 +99,10 @@ export interface LaidAct {
   readonly wayMm: number;
   /** the wire that it takes at its place */
   readonly hereMm: number;
-  readonly title: Said;
+  /** turns that it takes, round so many wires, over so many layers of its own */
+  readonly turns: number;
+  readonly strands: number;
+  readonly layers: number;
   readonly trouble: boolean;
   /** which of the item's wires does it, where it is worked in several lengths */
   readonly wire: number;
@@ -121,8 +124,6 @@ export interface Layout<Item extends ItemLike = ItemLike> {
   readonly marks: readonly DressMark[];
   /** of a wire that is led: what it does, in order */
   readonly acts?: readonly LaidAct[];
-  /** what the hands do, line by line, where that depends on how it lies */
-  readonly lines?: readonly Said[];
   readonly notes: readonly Said[];
   readonly problems: readonly Problem<Item>[];
 }

@@ -1,6 +1,7 @@
 import type { LinkPlan } from '../bill';
 import type { Dressing } from '../dressing';
 import type { Kit } from '../forming';
+import type { Vec } from '../geometry';
 import type { Counted } from '../item';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
@@ -10,6 +11,12 @@ import type { Assembly } from './assembly';
 import { caution, earMetal, type Caution } from './cautions';
 import { PLAIN_REASONS, type Reason } from './reasons';
 import type { Task } from './taskBook';
+
+/** What is done at one place, and where that is on the figure. */
+export interface Place {
+  readonly said: Said;
+  readonly at: Vec;
+}
 
 /** One step of making, as it stands alone on the screen. */
 export interface MakeStep {
@@ -27,6 +34,8 @@ export interface MakeStep {
   /** what belongs to it, smaller */
   readonly subline: Said | null;
   readonly orders: readonly Said[];
+  /** of a wire that is led: its places one by one, counted off */
+  readonly places: readonly Place[];
   /** what is counted, such as wraps */
   readonly counts: readonly Counted[];
   readonly tool: Said | null;
@@ -65,6 +74,7 @@ export const step = (
   step: null,
   headline: null,
   subline: null,
+  places: [],
   counts: [],
   tool: null,
   turn: null,

@@ -2,7 +2,7 @@ import { itemTimes, linkPlan, partTimes, wireTimes } from '../bill';
 import { endKindOf } from '../end';
 import type { Dressed, Dressing } from '../dressing';
 import type { Kit } from '../forming';
-import { COUNT_WORDS, isCountedOff, kindOf } from '../item';
+import { actOrder, COUNT_WORDS, isCountedOff, kindOf } from '../item';
 import type { Piece } from '../piece';
 import { stockWords, takenOnBlank, type Plan } from '../plan';
 import {
@@ -186,6 +186,12 @@ function onTheWayWords(plan: Plan, { item, own }: Dressed): Said | null {
     : say`${asLength(from)} from the first end${of}; takes ${asLength(all)} of it`;
 }
 
+/** The places of a led wire, with what is done at each. */
+const placesOf = ({ item, acts }: Dressed): MakeStep['places'] =>
+  'acts' in item
+    ? (acts ?? []).map((laid, i) => ({ said: actOrder(item.acts[i]!, laid), at: laid.at }))
+    : [];
+
 function dressSteps(making: Making, task: Task): MakeStep[] {
   const { dressing, assembly, piece, plan } = making;
   const d = dressing.items.find((i) => i.item.id === task.itemId);
@@ -193,7 +199,8 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
   const [main] = d.wires;
   const kind = kindOf(d.item);
   const nature = kind.nature?.(d.item);
-  const counted = d.counts.filter(isCountedOff);
+  // A led wire is counted off place by place: each says what is done there.
+  const counted = d.counts.filter((c) => isCountedOff(c) && (!d.acts || c.what === 'places'));
   return [
     step(task, {
       title: d.title,
@@ -204,6 +211,7 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
           : null,
       subline: onTheWayWords(plan, d),
       orders: dressOrders(d),
+      places: placesOf(d),
       counts: counted,
       tool: kind.tool ? say`${kind.tool}` : null,
       cautions: [

@@ -15,5 +15,5 @@ export function dressOrders(d: Dressed): readonly Said[] {
     d.beads.map((b) => say`${b.count} × ${b.bead.name}`),
     ', ',
   );
-  return kindOf(item).orders(item, { cut, beads, count, notes: d.notes, lines: d.lines ?? [] });
+  return kindOf(item).orders(item, { cut, beads, count, notes: d.notes, acts: d.acts ?? [] });
 }

@@ -1,10 +1,9 @@
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { ChevronDown, ChevronUp, Trash2 } from 'lucide-react';
 import {
   actsAlike,
   leadSpots,
   newAct,
-  soFarMm,
   spotAlong,
   withAct,
   withActAlike,
@@ -15,6 +14,7 @@ import {
   type LeadTool,
   type LedItem,
 } from '@core/dressing';
+import { actTitle } from '@core/item';
 import type { LengthUnit } from '@core/units';
 import { printLength } from '@core/units';
 import { LengthField } from '~/components/LengthField';
@@ -55,7 +55,23 @@ export function ActsField({
   set: (item: LedItem) => void;
 }) {
   const told = useWords();
-  const laid = dressed?.acts ?? [];
+  const laid = useMemo(() => dressed?.acts ?? [], [dressed?.acts]);
+  const rows = useMemo(() => {
+    const own = new Map(laid.map((l) => [l.id, l]));
+    let soFarMm = 0;
+    return item.acts.map((a, i): ActWords => {
+      const l = own.get(a.id);
+      if (l) soFarMm += l.wayMm + l.hereMm;
+      return {
+        id: a.id,
+        number: i + 1,
+        title: l ? told(actTitle(a, l)) : '…',
+        way: l && l.wayMm > 0 ? printLength(l.wayMm, unit) : null,
+        soFar: l ? printLength(soFarMm, unit) : '',
+        trouble: l?.trouble ?? false,
+      };
+    });
+  }, [item.acts, laid, told, unit]);
   const act = item.acts.find((a) => a.id === leading.act);
   const [together, setTogether] = useState(true);
   const alike = act ? actsAlike(item, act).length : 1;
@@ -72,31 +88,9 @@ export function ActsField({
         aria-label="Acts of the wire"
         className="max-h-64 overflow-y-auto rounded-md border border-line bg-raised text-sm"
       >
-        {item.acts.map((a, i) => {
-          const own = laid.find((l) => l.id === a.id);
-          const on = a.id === leading.act;
-          return (
-            <li key={a.id} className="border-t border-line first:border-t-0">
-              <button
-                type="button"
-                aria-pressed={on}
-                onClick={() => lead({ act: on ? null : a.id })}
-                className={`flex min-h-8 w-full items-baseline gap-2 px-2 py-1 text-left tabular-nums ${on ? 'bg-patina-wash font-medium' : 'hover:bg-patina-wash'}`}
-              >
-                <span className="w-6 shrink-0 text-right text-soft">{i + 1}</span>
-                <span className={`flex-1 ${own?.trouble ? 'text-alert' : ''}`}>
-                  {own ? told(own.title) : '…'}
-                </span>
-                {own && own.wayMm > 0 && (
-                  <span className="text-xs text-soft">{printLength(own.wayMm, unit)} there</span>
-                )}
-                <span className="w-20 text-right">
-                  {own && printLength(soFarMm(laid, i), unit)}
-                </span>
-              </button>
-            </li>
-          );
-        })}
+        {rows.map((row) => (
+          <ActRow key={row.id} {...row} on={row.id === leading.act} lead={lead} />
+        ))}
       </ol>
       <p className="text-xs text-soft">
         Press the places on the figure in their order; a number typed is that of the wraps. The
@@ -144,6 +138,43 @@ export function ActsField({
     </fieldset>
   );
 }
+
+/** An act as it stands in the list. */
+interface ActWords {
+  readonly id: string;
+  readonly number: number;
+  readonly title: string;
+  readonly way: string | null;
+  readonly soFar: string;
+  readonly trouble: boolean;
+}
+
+const ActRow = memo(function ActRow({
+  id,
+  number,
+  title,
+  way,
+  soFar,
+  trouble,
+  on,
+  lead,
+}: ActWords & { on: boolean; lead: (change: Partial<Leading>) => void }) {
+  return (
+    <li className="border-t border-line first:border-t-0">
+      <button
+        type="button"
+        aria-pressed={on}
+        onClick={() => lead({ act: on ? null : id })}
+        className={`flex min-h-8 w-full items-baseline gap-2 px-2 py-1 text-left tabular-nums ${on ? 'bg-patina-wash font-medium' : 'hover:bg-patina-wash'}`}
+      >
+        <span className="w-6 shrink-0 text-right text-soft">{number}</span>
+        <span className={`flex-1 ${trouble ? 'text-alert' : ''}`}>{title}</span>
+        {way !== null && <span className="text-xs text-soft">{way} there</span>}
+        <span className="w-20 text-right">{soFar}</span>
+      </button>
+    </li>
+  );
+});
 
 /** A place from a list, or so far along a wire: all that a press on the figure does. */
 function AddPlace({

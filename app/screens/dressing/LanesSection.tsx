@@ -1,4 +1,4 @@
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { memo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import {
   groundOf,
   isLed,
@@ -24,7 +24,7 @@ const WIDTH = 440;
 const BAR_PX = 14;
 
 /** All wires laid out straight, one lane each, with what lies on them: a block is pressed, dragged or nudged. */
-export function LanesSection({
+export const LanesSection = memo(function LanesSection({
   plan,
   dressing,
   chosen,
@@ -66,7 +66,7 @@ export function LanesSection({
       {lanes.length > MOST && <p className="text-xs text-soft">And {lanes.length - MOST} more.</p>}
     </Section>
   );
-}
+});
 
 function LaneBar({
   lane,

@@ -7,7 +7,7 @@ import { NumberField } from '~/components/NumberField';
 import { Button } from '~/components/ui';
 import { useWorkbench } from '~/state/workbench';
 
-const MOST = 200;
+const MOST = 399;
 
 /** The same as an act at other places, the last acts once more further out, or a round that hangs in the last. */
 export function LeadAgain({

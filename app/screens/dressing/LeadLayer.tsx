@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { memo, useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import {
   groundOf,
   leadSpot,
@@ -55,7 +55,6 @@ export function LeadLayer({
   const laid = useMemo(() => dressed?.acts ?? [], [dressed?.acts]);
   const spots = useMemo(() => leadSpots(plan, laid), [plan, laid]);
   const [aim, setAim] = useState<LeadSpot | null>(null);
-  const pressed = useRef<{ x: number; y: number } | null>(null);
   const px = 1 / view.pxPerMm;
   const spotAt = (to: Vec): LeadSpot | null => leadSpot(ground, spots, to, NEAR_PX * px);
   const press = (to: Vec): void => {
@@ -86,16 +85,21 @@ export function LeadLayer({
         fill="transparent"
         style={{ cursor: aim || leading.tool !== 'wrap' ? 'copy' : 'default' }}
         data-testid="lead-here"
-        onPointerDown={(e: PointerEvent) => {
-          pressed.current = { x: e.clientX, y: e.clientY };
+        onPointerDown={(down: PointerEvent) => {
+          if (down.button !== 0) return;
+          const at = view.toMm(down);
+          // The bench takes the pointer to be dragged by it: what is let go where it was pressed is a press.
+          const up = (e: globalThis.PointerEvent): void => {
+            const off = Math.hypot(e.clientX - down.clientX, e.clientY - down.clientY);
+            if (e.type === 'pointerup' && off < STILL_PX) press(at);
+            window.removeEventListener('pointerup', up);
+            window.removeEventListener('pointercancel', up);
+          };
+          window.addEventListener('pointerup', up);
+          window.addEventListener('pointercancel', up);
         }}
         onPointerMove={(e: PointerEvent) => setAim(spotAt(view.toMm(e)))}
         onPointerLeave={() => setAim(null)}
-        onClick={(e) => {
-          const from = pressed.current;
-          const still = from && Math.hypot(e.clientX - from.x, e.clientY - from.y) < STILL_PX;
-          if (still) press(view.toMm(e));
-        }}
       />
       {aim && (
         <circle
@@ -110,31 +114,17 @@ export function LeadLayer({
         />
       )}
       {laid.map((l, i) => (
-        <g
+        <ActDot
           key={l.id}
-          style={{ cursor: 'pointer' }}
-          onClick={() => lead({ act: l.id === leading.act ? null : l.id })}
-          data-testid={`act-${i + 1}`}
-        >
-          <circle
-            cx={l.at.x + 9 * px}
-            cy={l.at.y - 9 * px}
-            r={7.5 * px}
-            fill={l.id === leading.act ? 'var(--patina)' : 'var(--raised)'}
-            stroke={l.trouble ? 'var(--alert)' : 'var(--patina)'}
-            strokeWidth={px}
-          />
-          <text
-            x={l.at.x + 9 * px}
-            y={l.at.y - 5.6 * px}
-            textAnchor="middle"
-            fontSize={9.5 * px}
-            fontWeight={600}
-            fill={l.id === leading.act ? 'var(--patina-ink)' : 'var(--ink)'}
-          >
-            {i + 1}
-          </text>
-        </g>
+          id={l.id}
+          number={i + 1}
+          x={l.at.x}
+          y={l.at.y}
+          on={l.id === leading.act}
+          trouble={l.trouble}
+          px={px}
+          lead={lead}
+        />
       ))}
       {chosen && there && (chosen.do !== 'bead' || chosen.at !== null) && (
         <Grip
@@ -149,6 +139,58 @@ export function LeadLayer({
     </g>
   );
 }
+
+/** The number of an act beside its place. */
+const ActDot = memo(function ActDot({
+  id,
+  number,
+  x,
+  y,
+  on,
+  trouble,
+  px,
+  lead,
+}: {
+  id: string;
+  number: number;
+  x: number;
+  y: number;
+  on: boolean;
+  trouble: boolean;
+  px: number;
+  lead: (change: Partial<Leading>) => void;
+}) {
+  const [cx, cy] = [x + 9 * px, y - 9 * px];
+  return (
+    <g
+      style={{ cursor: 'pointer' }}
+      onPointerDown={(e) => {
+        e.stopPropagation();
+        lead({ act: on ? null : id });
+      }}
+      data-testid={`act-${number}`}
+    >
+      <circle
+        cx={cx}
+        cy={cy}
+        r={7.5 * px}
+        fill={on ? 'var(--patina)' : 'var(--raised)'}
+        stroke={trouble ? 'var(--alert)' : 'var(--patina)'}
+        strokeWidth={px}
+      />
+      <text
+        x={cx}
+        y={cy + 3.4 * px}
+        textAnchor="middle"
+        fontSize={9.5 * px}
+        fontWeight={600}
+        fill={on ? 'var(--patina-ink)' : 'var(--ink)'}
+      >
+        {number}
+      </text>
+    </g>
+  );
+});
 
 /** Digits set the wraps of the act in work, Delete takes it out; not while something else is typed into. */
 function useTypedWraps(

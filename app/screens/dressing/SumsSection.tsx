@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { billOf, type Amount, type Bill } from '@core/bill';
 import { finishedSize, type Dressing } from '@core/dressing';
 import type { Piece } from '@core/piece';
@@ -8,7 +8,7 @@ import { Section } from '~/components/ui';
 import { useUnit, useWords } from '~/state/useWords';
 
 /** All that the piece takes, for one and for all that are made. */
-export function SumsSection({
+export const SumsSection = memo(function SumsSection({
   piece,
   plan,
   dressing,
@@ -86,7 +86,7 @@ export function SumsSection({
       )}
     </Section>
   );
-}
+});
 
 const both = (n: Amount, print: (value: number) => string): string[] => [
   print(n.one),

@@ -1,7 +1,8 @@
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { linkPlan } from '@core/bill';
 import { endFromSide, shapedFromSide, type Dressing, type SideView as Seen } from '@core/dressing';
-import { growBox, type Box } from '@core/geometry';
+import { growBox, type Box, type Vec } from '@core/geometry';
+import { kindOf } from '@core/item';
 import type { MakeStep } from '@core/making';
 import type { Piece } from '@core/piece';
 import type { Plan } from '@core/plan';
@@ -15,6 +16,7 @@ import { dressedExtent, WireDrawing } from '~/components/WireDrawing';
 import { createRehearsal } from '~/screens/rehearse/rehearsal';
 import { RehearsalDrawing } from '~/screens/rehearse/RehearsalDrawing';
 import { useWords } from '~/state/useWords';
+import { placeOf } from './placeOf';
 
 /** The items that are on before or with a step. */
 function dressingAt(dressing: Dressing, steps: readonly MakeStep[], index: number): Dressing {
@@ -61,6 +63,23 @@ function sideOf(
   return view ? { view, metal: wire.stock.metal } : null;
 }
 
+/** More places alike than this are not lit one by one. */
+const MOST_LIT = 24;
+
+/** Where the hands are: the next place of a led wire, else the places of what goes on. */
+function litAt(
+  step: MakeStep,
+  { items }: Dressing,
+  counted: Readonly<Record<string, number>>,
+): Vec[] {
+  const next = step.places[placeOf(step, counted)];
+  if (next) return [next.at];
+  const own = items.filter((d) => step.itemIds.includes(d.item.id));
+  // What lies along a stretch is seen by itself.
+  const points = own.filter((d) => d.item.on.lengthMm === 0 && kindOf(d.item).place !== 'free');
+  return points.length > MOST_LIT ? [] : points.map((d) => d.place);
+}
+
 /** The piece as it is at one step, large: the bend as it is made, or the item as it goes on. */
 export function StepPicture({
   piece,
@@ -68,12 +87,14 @@ export function StepPicture({
   dressing,
   making,
   index,
+  counted,
 }: {
   piece: Piece;
   plan: Plan;
   dressing: Dressing;
   making: MakingPlan;
   index: number;
+  counted: Readonly<Record<string, number>>;
 }) {
   const holder = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 700, height: 600 });
@@ -137,6 +158,7 @@ export function StepPicture({
     0.5,
     Math.min(size.width / (box.maxX - box.minX), size.height / (box.maxY - box.minY)),
   );
+  const lit = litAt(step, shown, counted);
   const work = forming && assembly.works.find((w) => w.wire === forming.wire);
   const done = !forming || forming.all;
   return (
@@ -170,8 +192,28 @@ export function StepPicture({
             </>
           )
         )}
+        {lit.map((at, i) => (
+          <Lit key={i} at={at} px={1 / pxPerMm} />
+        ))}
       </svg>
     </div>
+  );
+}
+
+/** The place of the step. */
+function Lit({ at, px }: { at: Vec; px: number }) {
+  return (
+    <g pointerEvents="none" data-testid="lit">
+      <circle cx={at.x} cy={at.y} r={26 * px} fill="var(--patina)" fillOpacity={0.14} />
+      <circle
+        cx={at.x}
+        cy={at.y}
+        r={26 * px}
+        fill="none"
+        stroke="var(--patina)"
+        strokeWidth={3 * px}
+      />
+    </g>
   );
 }
 

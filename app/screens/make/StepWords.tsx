@@ -2,6 +2,7 @@ import { CornerUpLeft, CornerUpRight, ShieldAlert } from 'lucide-react';
 import { COUNT_WORDS, type CountKey } from '@core/item';
 import { REASONS, type MakeStep } from '@core/making';
 import { useWords } from '~/state/useWords';
+import { placeOf } from './placeOf';
 
 /** The words of a step, readable from a metre away. */
 export function StepWords({
@@ -14,6 +15,8 @@ export function StepWords({
   count: (what: CountKey, by: number) => void;
 }) {
   const told = useWords();
+  const at = placeOf(step, counted);
+  const next = step.places[at];
   const Turn = step.turn === 'right' ? CornerUpRight : CornerUpLeft;
   return (
     <div aria-live="polite">
@@ -31,6 +34,17 @@ export function StepWords({
         <p className="mt-4 text-2xl">
           <span className="text-soft">With </span>
           {told(step.tool)}
+        </p>
+      )}
+      {next && (
+        <p
+          className="mt-4 rounded-xl border-2 border-patina px-5 py-3 text-[1.8rem] leading-snug"
+          data-testid="place-now"
+        >
+          <span className="block text-lg text-soft">
+            Place {at + 1} of {step.places.length}
+          </span>
+          {told(next.said)}
         </p>
       )}
       <ul className="mt-4 space-y-2.5 text-[1.45rem] leading-snug">

@@ -8,6 +8,7 @@ import { wrapAct, type Act } from '../led/act';
 import { ledLaid, ledNotes, ledProblems, ledSpans, ledTies, mirroredActs } from '../led/layout';
 import { leadOn, type Led } from '../led/lead';
 import { lengthsOf, type LedLength } from '../led/lengths';
+import { ledOrders } from '../led/words';
 import { GRIP, sleeve, stiffer } from '../stiffness';
 import type { Thread } from '../thread';
 
@@ -91,7 +92,7 @@ export const ledWire = itemKind({
       problems,
     };
   },
-  orders: (_item, { cut, lines }) => [...cut, ...lines, TUCK],
+  orders: (item, { cut, acts }) => [...cut, ...ledOrders(item.acts, acts), TUCK],
   mirrored: (item) => ({ ...item, acts: mirroredActs(item.acts) }),
   stiffens: (ground, { thread }) => stiffer(1 + GRIP * sleeve(ground.frameMm, thread.diameterMm)),
   ties: (ground, item) => ledTies(led(ground, item), item.thread),

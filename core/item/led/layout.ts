@@ -12,7 +12,6 @@ import type { Act } from './act';
 import { ledMarks } from './draw';
 import type { Led, LedStep } from './lead';
 import { lengthsOf, type LedLength } from './lengths';
-import { actTitle, ledOrders } from './words';
 
 /** Two places of one wire are tied by the wire between them, if that is drawn tight; so many at the most. */
 const MOST_TIES = 80;
@@ -24,7 +23,7 @@ export const ledSpans = (steps: readonly LedStep[]): Span[] =>
   placesOf(steps).map((s) => spanOf({ wire: s.run!.wire, fromMm: s.fromMm, toMm: s.toMm }));
 
 export const ledHeld = (steps: readonly LedStep[]): NonNullable<Laid['held']> =>
-  steps.flatMap((s) => s.round?.taken ?? []);
+  steps.flatMap((s) => (s.round?.taken ?? []).map(({ wire, mm }) => ({ wire, mm })));
 
 export function ledCounts(steps: readonly LedStep[]): Counted[] {
   const sum = (of: (s: LedStep) => number): number => steps.reduce((n, s) => n + of(s), 0);
@@ -44,7 +43,9 @@ const laidActs = ({ steps }: Led, lengths: readonly LedLength[]): LaidAct[] =>
     way: s.way?.points ?? [],
     wayMm: s.way?.lengthMm ?? 0,
     hereMm: s.hereMm,
-    title: actTitle(s),
+    turns: s.turns,
+    strands: s.round?.strands ?? 0,
+    layers: s.layers,
     trouble: s.trouble !== null,
     wire: lengths.findIndex((l) => i <= l.to),
   }));
@@ -199,12 +200,11 @@ export const ledLaid = (
   thread: Thread,
   refused: boolean,
   lengths: readonly LedLength[] = lengthsOf(led, null),
-): Pick<Laid, 'counts' | 'beads' | 'findings' | 'marks' | 'acts' | 'lines' | 'held'> => ({
+): Pick<Laid, 'counts' | 'beads' | 'findings' | 'marks' | 'acts' | 'held'> => ({
   counts: ledCounts(led.steps),
   beads: refused ? [] : beadUses(ledBeads(led.steps)),
   findings: [],
   held: refused ? [] : ledHeld(led.steps),
   marks: refused ? [] : ledMarks(led.steps, thread),
   acts: laidActs(led, lengths),
-  lines: ledOrders(led.steps),
 });

@@ -1,5 +1,12 @@
-import { asCount, asLength, counted, joined, say, type Said } from '../../words';
-import type { LedStep } from './lead';
+import { asCount, asLength, capital, counted, joined, say, type Said } from '../../words';
+import type { LaidAct } from '../layout';
+import type { Act } from './act';
+
+/** An act, and how it lies. */
+interface Done {
+  readonly act: Act;
+  readonly laid: LaidAct;
+}
 
 /** Runs of acts that are said once may come in turn, so many together. */
 const MOST_IN_TURN = 4;
@@ -7,7 +14,7 @@ const MOST_IN_TURN = 4;
 const timesOf = (n: number): Said =>
   n === 1 ? say`once` : n === 2 ? say`twice` : say`${asCount(n)} times`;
 
-const beadNames = ({ act }: LedStep): Said => {
+const beadNames = ({ act }: Done): Said => {
   const names = new Map<string, number>();
   if (act.do === 'bead') for (const b of act.beads) names.set(b.name, (names.get(b.name) ?? 0) + 1);
   return joined(
@@ -16,10 +23,9 @@ const beadNames = ({ act }: LedStep): Said => {
   );
 };
 
-function wrapWords({ act, turns, round, layers }: LedStep): Said {
+function wrapWords({ act, laid: { turns, strands, layers } }: Done): Said {
   if (act.do !== 'wrap') return say``;
   if (turns === 0) return say`lay it past`;
-  const strands = round?.strands ?? 0;
   const what =
     act.way !== null
       ? say`what hangs there`
@@ -31,7 +37,7 @@ function wrapWords({ act, turns, round, layers }: LedStep): Said {
   return say`wrap ${timesOf(turns)} round ${what}${apart}${over}`;
 }
 
-function beadWords(step: LedStep): Said {
+function beadWords(step: Done): Said {
   const { act } = step;
   if (act.do !== 'bead') return say``;
   const through = act.passes > 1 ? say`, ${timesOf(act.passes)} through` : say``;
@@ -43,7 +49,7 @@ function beadWords(step: LedStep): Said {
 }
 
 /** What the hands do at its place. */
-export const actWords = (step: LedStep): Said =>
+const actWords = (step: Done): Said =>
   step.act.do === 'wrap'
     ? wrapWords(step)
     : step.act.do === 'bead'
@@ -57,7 +63,7 @@ const COMES_WORDS = {
 } as const;
 
 /** How the wire comes there, by ways of these lengths. */
-function wayWords({ act }: LedStep, lengthsMm: readonly number[]): Said {
+function wayWords({ act }: Done, lengthsMm: readonly number[]): Said {
   const [least, most] = [Math.min(...lengthsMm), Math.max(...lengthsMm)];
   const long =
     most - least < 0.1 ? say`${asLength(least)}` : say`${asLength(least)} to ${asLength(most)}`;
@@ -66,12 +72,11 @@ function wayWords({ act }: LedStep, lengthsMm: readonly number[]): Said {
 }
 
 /** What makes two acts alike to the hands; places and lengths of ways may differ. */
-const keyOf = (step: LedStep): string => {
-  const { act, turns, round, layers, way } = step;
+const keyOf = ({ act, laid: { turns, strands, layers, way } }: Done): string => {
   const own = act.do === 'bead' ? [act.beads.map((b) => b.name), act.passes, act.halves] : [];
   const wrap = act.do === 'wrap' ? [act.way !== null, act.on.lengthMm.toFixed(1)] : [];
-  const came = way ? [act.comes, act.sagMm.toFixed(2)] : [];
-  return JSON.stringify([act.do, own, wrap, turns, round?.strands, layers, came]);
+  const came = way.length > 0 ? [act.comes, act.sagMm.toFixed(2)] : [];
+  return JSON.stringify([act.do, own, wrap, turns, strands, layers, came]);
 };
 
 /** Acts that come several times over, so many of them in turn. */
@@ -100,16 +105,21 @@ function repeatsIn(keys: readonly string[]): Repeat[] {
 }
 
 /** What the hands do for one place, or for places in turn, with the ways of all of them. */
-function partWords(steps: readonly LedStep[], inTurn: number, offset: number): Said {
+function partWords(steps: readonly Done[], inTurn: number, offset: number): Said {
   const own = steps.filter((_, i) => i % inTurn === offset);
   const step = own[0]!;
-  const ways = own.flatMap((s) => (s.way ? [s.way.lengthMm] : []));
-  const way = ways.length > 0 && step.way ? say`${wayWords(step, ways)}; ` : say``;
+  const ways = own.flatMap(({ laid }) => (laid.way.length > 0 ? [laid.wayMm] : []));
+  const way = ways.length > 0 ? say`${wayWords(step, ways)}; ` : say``;
   return say`${way}${actWords(step)}`;
 }
 
+/** What the hands do for one act. */
+export const actOrder = (act: Act, laid: LaidAct): Said =>
+  say`${capital(partWords([{ act, laid }], 1, 0))}.`;
+
 /** What the hands do with a led wire, line by line: alike acts that follow each other once, with how often. */
-export function ledOrders(steps: readonly LedStep[]): Said[] {
+export function ledOrders(acts: readonly Act[], laid: readonly LaidAct[]): Said[] {
+  const steps = laid.map((own, i): Done => ({ act: acts[i]!, laid: own }));
   return repeatsIn(steps.map(keyOf)).map(({ from, inTurn, times }) => {
     const own = steps.slice(from, from + inTurn * times);
     const said = joined(
@@ -123,11 +133,9 @@ export function ledOrders(steps: readonly LedStep[]): Said[] {
 }
 
 /** An act in a few words, for lists. */
-export function actTitle(step: LedStep): Said {
-  const { act, turns, round } = step;
+export function actTitle(act: Act, { turns, strands }: LaidAct): Said {
   if (act.do === 'pass') return say`through`;
   if (act.do === 'bead') return say`${counted(act.beads.length, 'bead', 'beads')}`;
-  const strands = round?.strands ?? 0;
   const on =
     act.way !== null ? say`, hung` : strands > 1 ? say`, ${asCount(strands)} wires` : say``;
   return say`${asCount(turns)} ${turns === 1 ? 'wrap' : 'wraps'}${on}`;
