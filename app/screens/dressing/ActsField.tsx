@@ -14,7 +14,7 @@ import {
   type LeadTool,
   type LedItem,
 } from '@core/dressing';
-import { actTitle } from '@core/item';
+import { actTitle, type Act, type LaidAct } from '@core/item';
 import type { LengthUnit } from '@core/units';
 import { printLength } from '@core/units';
 import { LengthField } from '~/components/LengthField';
@@ -56,22 +56,7 @@ export function ActsField({
 }) {
   const told = useWords();
   const laid = useMemo(() => dressed?.acts ?? [], [dressed?.acts]);
-  const rows = useMemo(() => {
-    const own = new Map(laid.map((l) => [l.id, l]));
-    let soFarMm = 0;
-    return item.acts.map((a, i): ActWords => {
-      const l = own.get(a.id);
-      if (l) soFarMm += l.wayMm + l.hereMm;
-      return {
-        id: a.id,
-        number: i + 1,
-        title: l ? told(actTitle(a, l)) : '…',
-        way: l && l.wayMm > 0 ? printLength(l.wayMm, unit) : null,
-        soFar: l ? printLength(soFarMm, unit) : '',
-        trouble: l?.trouble ?? false,
-      };
-    });
-  }, [item.acts, laid, told, unit]);
+  const rows = useMemo(() => wordsOf(item.acts, laid, told, unit), [item.acts, laid, told, unit]);
   const act = item.acts.find((a) => a.id === leading.act);
   const [together, setTogether] = useState(true);
   const alike = act ? actsAlike(item, act).length : 1;
@@ -147,6 +132,31 @@ interface ActWords {
   readonly way: string | null;
   readonly soFar: string;
   readonly trouble: boolean;
+}
+
+/** All acts as they stand in the list, each with the wire so far. */
+function wordsOf(
+  acts: readonly Act[],
+  laid: readonly LaidAct[],
+  told: ReturnType<typeof useWords>,
+  unit: LengthUnit,
+): ActWords[] {
+  const own = new Map(laid.map((l) => [l.id, l]));
+  const rows: ActWords[] = [];
+  let soFarMm = 0;
+  for (const [i, a] of acts.entries()) {
+    const l = own.get(a.id);
+    if (l) soFarMm += l.wayMm + l.hereMm;
+    rows.push({
+      id: a.id,
+      number: i + 1,
+      title: l ? told(actTitle(a, l)) : '…',
+      way: l && l.wayMm > 0 ? printLength(l.wayMm, unit) : null,
+      soFar: l ? printLength(soFarMm, unit) : '',
+      trouble: l?.trouble ?? false,
+    });
+  }
+  return rows;
 }
 
 const ActRow = memo(function ActRow({
