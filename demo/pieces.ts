@@ -7,6 +7,7 @@ import {
   drawShape,
   newPiece,
   readPiece,
+  withNamedWires,
   withShape,
   type Piece,
   type Shape,
@@ -31,7 +32,7 @@ const MADE = '2026-11-02T17:00:00.000Z';
 
 function demo(id: string, name: string, svg: string, change: (piece: Piece) => Piece): Piece {
   const drawn = pieceFromDrawing(readSvg(svg), `demo-${id}`, name, MADE);
-  const read = readPiece({ ...change(drawn), demo: true });
+  const read = readPiece({ ...withNamedWires(change(drawn)), demo: true });
   if (!read.ok) throw new Error(`${name}: ${read.message}`);
   return read.value;
 }
@@ -44,7 +45,7 @@ function traced(
   change: (piece: Piece) => Partial<Piece>,
 ): Piece {
   const piece: Piece = { ...newPiece(`demo-${id}`, name, MADE), ...from };
-  const read = readPiece({ ...piece, ...change(piece), demo: true });
+  const read = readPiece({ ...withNamedWires({ ...piece, ...change(piece) }), demo: true });
   if (!read.ok) throw new Error(`${name}: ${read.message}`);
   return read.value;
 }
@@ -64,7 +65,7 @@ function shaped(
       ? { kind: 'word', ...common, word: { ...DEFAULT_WORD, ...what.word } }
       : { kind: 'motif', ...common, motif: what.motif, values: standardValues(what.motif) };
   const drawn = drawShape(shape, piece.wire, () => []);
-  const read = readPiece({ ...withShape(piece, shape, drawn), demo: true });
+  const read = readPiece({ ...withNamedWires(withShape(piece, shape, drawn)), demo: true });
   if (!read.ok) throw new Error(`${name}: ${read.message}`);
   return read.value;
 }

@@ -2,7 +2,7 @@ import { memo } from 'react';
 import type { Dressing } from '@core/dressing';
 import type { Bead, BeadTone, DressMark } from '@core/item';
 import type { Vec } from '@core/geometry';
-import { METAL_COLOURS } from './metalColours';
+import { wireColours } from './metalColours';
 import { WireStroke } from './WireStroke';
 
 /** Beads are cool and quiet: body, edge and light of each tone. */
@@ -52,7 +52,7 @@ function Mark({ mark }: { mark: DressMark }) {
         <WireStroke
           data={mark.runs.map(points).join('')}
           diameterMm={mark.diameterMm}
-          colours={METAL_COLOURS[mark.metal]}
+          colours={wireColours(mark)}
         />
       );
     case 'flat':
@@ -60,7 +60,7 @@ function Mark({ mark }: { mark: DressMark }) {
         <WireStroke
           data={points(mark.points)}
           diameterMm={mark.widthMm}
-          colours={METAL_COLOURS[mark.metal]}
+          colours={wireColours(mark)}
           cap="butt"
         />
       );

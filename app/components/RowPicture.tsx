@@ -2,7 +2,7 @@ import { useId, useMemo } from 'react';
 import { jointMarks, rowDrawing, type LinkPlan } from '@core/bill';
 import type { Dressing } from '@core/dressing';
 import { applyAffine, type Affine } from '@core/geometry';
-import type { Joint, Piece } from '@core/piece';
+import type { LaidJoint, Piece } from '@core/piece';
 import type { Plan } from '@core/plan';
 import { MarkList } from './DressingLayer';
 import { drawnExtent, marksExtent, WireDrawing } from './WireDrawing';
@@ -33,7 +33,7 @@ export function RowPicture({
   plan: Plan;
   dressing: Dressing | null;
   row: LinkPlan;
-  joint: Joint;
+  joint: LaidJoint;
   label: string;
 }) {
   const id = useId();
@@ -84,7 +84,7 @@ export function RowPicture({
 }
 
 /** One joint of a row by itself. */
-export function JointPicture({ joint, label }: { joint: Joint; label: string }) {
+export function JointPicture({ joint, label }: { joint: LaidJoint; label: string }) {
   const marks = jointMarks(joint, 0);
   const points = marksExtent(marks);
   const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];

@@ -1,18 +1,17 @@
 import type { SideView as Seen } from '@core/dressing';
 import { pathData } from '@core/file';
 import { flattenSegment, startOf } from '@core/geometry';
-import type { Metal } from '@core/wire';
-import { METAL_COLOURS } from './metalColours';
+import { wireColours } from './metalColours';
 import { WireStroke } from './WireStroke';
 
 /** The same seen from the side, small: what stands out of the plane. */
 export function SideView({
   view: { wire, tool, diameterMm },
-  metal,
+  stock,
   className = '',
 }: {
   view: Seen;
-  metal: Metal;
+  stock: Parameters<typeof wireColours>[0];
   className?: string;
 }) {
   const points = [...wire, ...tool].flatMap((s) => [startOf(s), ...flattenSegment(s, 0.1)]);
@@ -38,7 +37,7 @@ export function SideView({
         <WireStroke
           data={pathData(wire)}
           diameterMm={diameterMm}
-          colours={METAL_COLOURS[metal]}
+          colours={wireColours(stock)}
           cap="butt"
         />
       </svg>

@@ -7,7 +7,7 @@ import { alongBlank, takenOnBlank, type Plan, type PlannedBend, type WirePlan } 
 import { bareLength, degrees, printBoth, printLength, type LengthUnit } from '@core/units';
 import { usePointer, useWorkbench } from '~/state/workbench';
 import { useBendShift } from '~/state/useBendShift';
-import { METAL_COLOURS } from './metalColours';
+import { wireColours } from './metalColours';
 import { LengthParts } from './LengthParts';
 import { DressedSpans, spansOn, type StripSpan } from './StripDressing';
 
@@ -148,7 +148,7 @@ function Band({
   const scale = Math.max(0.001, (width - 2 * PAD) / wire.cutMm);
   const x = (mm: number): number => PAD + mm * scale;
   const thick = Math.min(16, Math.max(6, wire.stock.diameterMm * scale));
-  const colours = METAL_COLOURS[wire.stock.metal];
+  const colours = wireColours(wire.stock);
   const bodyEnd = wire.cutMm - wire.reserveMm;
   const place = (event: PointerEvent): void => {
     const rect = event.currentTarget.getBoundingClientRect();

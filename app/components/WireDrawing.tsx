@@ -14,7 +14,7 @@ import {
   type WirePlan,
 } from '@core/plan';
 import { DressingLayer } from './DressingLayer';
-import { METAL_COLOURS, type MetalColours } from './metalColours';
+import { wireColours, type MetalColours } from './metalColours';
 import { WireStroke } from './WireStroke';
 
 /** Beyond so many wires or crossings all of a kind are drawn in one go: a page of thousands of strokes is slow. */
@@ -42,13 +42,13 @@ export function crossingData(plan: Plan, c: Plan['crossings'][number]) {
   const [over, under] = c.top === 'first' ? [first, second] : [second, first];
   const [upper, lower] = [over.wire, under.wire];
   if (!upper || !lower) return null;
-  const { metal, diameterMm: d } = upper.stock;
+  const { metal, coat, diameterMm: d } = upper.stock;
   const lowerMm = lower.stock.diameterMm;
   const reach = Math.min(2.5, 1 / Math.max(0.2, Math.sin(c.angleRad))) * Math.max(d, lowerMm);
   const bared = (more: number): string =>
     stretchData(upper, over.at - 1.3 * reach - more, over.at + 1.3 * reach + more, steps);
   return {
-    metal,
+    wire: { metal, coat },
     d,
     lowerMm,
     shadows: [1.15, 0.9, 0.7].map((k) =>
@@ -60,7 +60,7 @@ export function crossingData(plan: Plan, c: Plan['crossings'][number]) {
 type CrossingData = NonNullable<ReturnType<typeof crossingData>>;
 
 export function CrossingStrokes({
-  data: { metal, d, lowerMm, shadows, upper },
+  data: { wire, d, lowerMm, shadows, upper },
 }: {
   data: CrossingData;
 }) {
@@ -81,7 +81,7 @@ export function CrossingStrokes({
         data={rim}
         over={[body, lit, glint]}
         diameterMm={d}
-        colours={METAL_COLOURS[metal]}
+        colours={wireColours(wire)}
         cap="butt"
       />
     </g>
@@ -102,7 +102,9 @@ function grouped<T>(list: readonly T[], keyOf: (one: T) => string): T[][] {
 
 /** Many crossings in one drawing for each two wires: all shadows first, then all upper passes. */
 function together(list: readonly CrossingData[]): CrossingData[] {
-  return grouped(list, (c) => `${c.metal} ${c.d} ${c.lowerMm}`).map(asOne);
+  return grouped(list, (c) => `${c.wire.metal} ${c.wire.coat ?? ''} ${c.d} ${c.lowerMm}`).map(
+    asOne,
+  );
 }
 
 function asOne(list: readonly CrossingData[]): CrossingData {
@@ -152,8 +154,8 @@ export const WireDrawing = memo(function WireDrawing({
 });
 
 function OneWire({ plan, wire }: { plan: Plan; wire: WirePlan }) {
-  const { metal, diameterMm } = wire.stock;
-  const colours = METAL_COLOURS[metal];
+  const { diameterMm } = wire.stock;
+  const colours = wireColours(wire.stock);
   const ends = placedEnds(plan, wire);
   return (
     <g>
@@ -208,7 +210,7 @@ function ManyWires({ plan }: { plan: Plan }) {
         key={i}
         data={data(wires)}
         diameterMm={stock.diameterMm}
-        colours={METAL_COLOURS[stock.metal]}
+        colours={wireColours(stock)}
         cap={closed ? 'butt' : 'round'}
       />
     );
@@ -271,7 +273,7 @@ export const SketchDrawing = memo(function SketchDrawing({
           key={i}
           data={pathData(s.segments) + (s.closed ? 'Z' : '')}
           diameterMm={piece.wire.diameterMm}
-          colours={METAL_COLOURS[piece.wire.metal]}
+          colours={wireColours(piece.wire)}
         />
       ))}
     </g>

@@ -12,7 +12,7 @@ import { NumberField } from '~/components/NumberField';
 import { Button, Picker } from '~/components/ui';
 import { DeskPicture } from '~/screens/desk/DeskPicture';
 import { GaugeTable } from '~/screens/desk/GaugeTable';
-import { ThreadFields } from '~/screens/dressing/ThreadFields';
+import { WireFields } from '~/screens/dressing/ThreadFields';
 import { RingSizeFields } from '~/screens/RingSizeFields';
 import { useWorkshop } from '~/state/workshop';
 
@@ -64,7 +64,12 @@ export default function DeskScreen() {
         <main className="min-w-0">
           {id !== GAUGES && (
             <div className="mb-4 max-w-xl rounded-lg border border-line bg-panel p-4">
-              <ThreadFields unit={settings.unit} thread={wire} set={setWire} names={WIRE_NAMES} />
+              <WireFields
+                unit={settings.unit}
+                wire={wire}
+                names={WIRE_NAMES}
+                change={(next) => setWire({ ...wire, ...next })}
+              />
             </div>
           )}
           {tool && <Sum key={tool.id} tool={tool} wire={wire} unit={settings.unit} />}

@@ -12,7 +12,8 @@ import {
 import {
   kindOf,
   newDressItem,
-  type DressItem,
+  type MadeOf,
+  type PieceItem,
   type DressKind,
   type StretchPlace,
 } from '@core/item';
@@ -87,13 +88,19 @@ export default function DressingScreen() {
   };
   const alike = item ? alikeTo(piece, item).length : 1;
   // A place is that of one item; what else is chosen is chosen for all that are alike.
-  const set = (next: DressItem): void =>
+  const set = (next: PieceItem): void =>
     edit((p) => {
       const own = p.dressing.find((i) => i.id === next.id);
       const isPlaced =
         own && (own.on !== next.on || ('to' in own && 'to' in next && own.to !== next.to));
       return own && together && !isPlaced ? withAlike(p, own, next) : withItem(p, next);
     });
+  const putWire = (p: Piece, madeOf: MadeOf): Piece => {
+    const own = p.dressing.find((i) => i.id === chosen);
+    if (!own || !('thread' in own)) return p;
+    const next = { ...own, thread: madeOf };
+    return together ? withAlike(p, own, next) : withItem(p, next);
+  };
   const remove = (id: string): void => {
     edit((p) => withoutItem(p, id));
     if (chosen === id) setChosen(null);
@@ -173,6 +180,7 @@ export default function DressingScreen() {
               unit={settings.unit}
               leading={leading}
               lead={lead}
+              putWire={putWire}
               set={set}
             />
           </Section>

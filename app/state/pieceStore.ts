@@ -1,6 +1,6 @@
 import { temporal, type TemporalState } from 'zundo';
 import { createStore, type StoreApi } from 'zustand';
-import { whyNotKept, type Piece } from '@core/piece';
+import { whyNotKept, withNamedWires, type Piece } from '@core/piece';
 
 export interface PieceState {
   readonly piece: Piece;
@@ -34,7 +34,7 @@ export function createPieceStore(
         draft: null,
         edit: (change) => {
           const now = get().piece;
-          const next = change(now);
+          const next = withNamedWires(change(now));
           if (next === now) return;
           const why = whyNotKept(next);
           if (why) {
@@ -42,7 +42,7 @@ export function createPieceStore(
             refuse(why);
           } else set({ piece: { ...next, changed: later(now.changed) }, draft: null });
         },
-        preview: (change) => set({ draft: change(get().piece) }),
+        preview: (change) => set({ draft: withNamedWires(change(get().piece)) }),
         settle: (keep) => {
           const { draft, edit } = get();
           if (keep && draft) edit(() => draft);

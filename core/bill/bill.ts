@@ -1,8 +1,8 @@
 import { isRefused, together, type Dressing } from '../dressing';
-import type { Bead, WireRole } from '../item';
-import type { Piece } from '../piece';
+import type { Bead, Thread, WireRole } from '../item';
+import { wireOf, type Piece } from '../piece';
 import { trimmedMm, type Plan } from '../plan';
-import { wireMassG, type Metal, type Temper } from '../wire';
+import { wireMassG } from '../wire';
 import type { Said } from '../words';
 import { linkPlan, type LinkPlan } from './links';
 import { partJointWire } from './partJoints';
@@ -14,7 +14,7 @@ export interface Amount {
   readonly all: number;
 }
 
-type Kind = Readonly<{ metal: Metal; temper: Temper; diameterMm: number }>;
+type Kind = Readonly<Thread>;
 
 /** Wires to be cut that are alike. */
 export interface BillWire extends Amount {
@@ -56,9 +56,14 @@ export interface Bill {
   readonly left: readonly Said[];
 }
 
-const keyOf = ({ metal, temper, diameterMm }: Kind): string =>
-  JSON.stringify([metal, temper, diameterMm]);
-const kindOfWire = ({ metal, temper, diameterMm }: Kind): Kind => ({ metal, temper, diameterMm });
+const keyOf = ({ metal, temper, diameterMm, coat }: Kind): string =>
+  JSON.stringify([metal, temper, diameterMm, coat]);
+const kindOfWire = ({ metal, temper, diameterMm, coat }: Kind): Kind => ({
+  metal,
+  temper,
+  diameterMm,
+  ...(coat && { coat }),
+});
 
 /** Numbers of alike wires: “Wires 1, 3 and 4”. */
 const MOST_NAMED = 6;
@@ -140,7 +145,7 @@ const partWires = (piece: Piece, plan: Plan, links: number): ToCut[] =>
       {
         role: part.join === 'ring' ? 'finding' : 'binding',
         name: `${part.join === 'ring' ? 'Ring' : 'Binding'} to join ${part.name}`,
-        wire: kindOfWire(part.joint.wire),
+        wire: kindOfWire(wireOf(piece, part.joint.wire)),
         ...made,
         count: partTimes(piece, part) * links,
       },

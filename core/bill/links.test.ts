@@ -4,7 +4,7 @@ import { dressPiece } from '../dressing';
 import { loopLength } from '../element';
 import { plainBead } from '../item';
 import { applyAffine, rotation } from '../geometry';
-import { mapFigure, newPath, newPiece, type Links, type Piece } from '../piece';
+import { jointOf, mapFigure, newPath, newPiece, type Links, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { told } from '../words/told.support';
 import { billOf, linkPlan, rowDrawing, type LinkPlan } from '.';
@@ -153,7 +153,7 @@ describe('a row pulled straight', () => {
       const piece = mapFigure(link(BEADED), rotation(turn));
       const plan = planPiece(piece);
       const own = row(piece);
-      const { places, joints } = rowDrawing(own, BEADED.joint);
+      const { places, joints } = rowDrawing(own, jointOf(piece, BEADED.joint));
       expect(places).toHaveLength(own.links);
       places.forEach((m, i) => {
         const [a, b] = [own.eyes.first, own.eyes.last].map((e) => applyAffine(m, e.center));

@@ -3,7 +3,7 @@ import { holeNeeded, linkCount, linkRow, loopLength } from '../element';
 import { endLength, type WireEnd } from '../end';
 import { distance } from '../geometry';
 import type { Bead, Thread } from '../item';
-import type { Clasp, Joint, Links, Piece } from '../piece';
+import { jointOf, type Clasp, type LaidJoint, type Piece } from '../piece';
 import type { Plan } from '../plan';
 import { asLength, asThickness, say, type Said } from '../words';
 
@@ -48,7 +48,7 @@ export type LinkAnswer =
 export const MOST_LINKS = 500;
 
 /** What a joint adds and takes: a ring hangs in both loops; beads touch the wire of the loops beside them. */
-export function jointPlan(joint: Joint): JointPlan {
+export function jointPlan(joint: LaidJoint): JointPlan {
   switch (joint.kind) {
     case 'direct':
       return { lengthMm: 0, wire: null, cutMm: 0, beads: [] };
@@ -116,7 +116,8 @@ export function linkPlan(piece: Piece, plan: Plan): LinkAnswer | null {
   if (!found) return { ok: false, message: NO_LOOPS };
   const { first, last, apartMm } = found;
   const linkMm = apartMm + (first.eye.insideMm + last.eye.insideMm) / 2;
-  const joint = jointPlan(links.joint);
+  const laid = jointOf(piece, links.joint);
+  const joint = jointPlan(laid);
   const chain = {
     wearMm: links.wornMm,
     linkMm,
@@ -137,7 +138,7 @@ export function linkPlan(piece: Piece, plan: Plan): LinkAnswer | null {
       eyes: { first: first.eye, last: last.eye },
       hook: hookOf(links.clasp, plan, last),
     },
-    notes: notesOf(links, first.eye, last.eye),
+    notes: notesOf(laid, first.eye, last.eye),
   };
 }
 
@@ -161,7 +162,7 @@ function hookOf(clasp: Clasp, plan: Plan, { wire, eye }: Placed): LinkPlan['hook
 }
 
 /** What does not go through what. */
-function notesOf({ joint }: Links, first: Eye, last: Eye): Said[] {
+function notesOf(joint: LaidJoint, first: Eye, last: Eye): Said[] {
   if (joint.kind === 'direct') return [];
   const d = joint.wire.diameterMm;
   const narrow = Math.min(first.insideMm, last.insideMm);

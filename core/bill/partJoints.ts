@@ -1,5 +1,5 @@
 import { loopLength, strandsWrap } from '../element';
-import type { Part, Piece } from '../piece';
+import { wireOf, type Part, type Piece } from '../piece';
 import type { Plan } from '../plan';
 
 /** What is left at each end of a wire that binds a part on, mm. */
@@ -22,7 +22,7 @@ const thicknessOf = ({ wires, diameterMm }: Plan, isOwn: (pathId: string) => boo
 export function partJointWire(piece: Piece, plan: Plan, part: Part): PartJointWire | null {
   const { joint, join } = part;
   if (!joint || join === 'loop') return null;
-  const d = joint.wire.diameterMm;
+  const d = wireOf(piece, joint.wire).diameterMm;
   if (join === 'ring') return { cutMm: loopLength(joint.insideMm, d), tailsMm: 0 };
   const host = piece.parts.find((p) => p.id === part.to);
   // The frame is what belongs to no part.

@@ -1,6 +1,6 @@
 import { angleOf, compose, rotation, sub, translation, type Affine, type Vec } from '../geometry';
 import { beadMark, oval, wireMark, type DressMark } from '../item';
-import type { Joint } from '../piece';
+import type { LaidJoint } from '../piece';
 import type { LinkPlan } from './links';
 
 /** A row of links laid out straight along x, from the inside of its first loop at 0. */
@@ -12,7 +12,7 @@ export interface RowDrawing {
 }
 
 /** One joint from `x` on, as it lies in a row. */
-export function jointMarks(joint: Joint, x: number): DressMark[] {
+export function jointMarks(joint: LaidJoint, x: number): DressMark[] {
   const circle = (from: number, insideMm: number, d: number): Vec[] =>
     oval({ x: from + insideMm / 2, y: 0 }, (insideMm + d) / 2, (insideMm + d) / 2);
   switch (joint.kind) {
@@ -35,7 +35,7 @@ export function jointMarks(joint: Joint, x: number): DressMark[] {
 }
 
 /** Where each link and joint of a row lies when it is pulled straight. */
-export function rowDrawing(row: LinkPlan, joint: Joint): RowDrawing {
+export function rowDrawing(row: LinkPlan, joint: LaidJoint): RowDrawing {
   const { first, last } = row.eyes;
   const turn = angleOf(sub(last.center, first.center));
   const upright = compose(rotation(-turn), translation(-first.center.x, -first.center.y));

@@ -1,5 +1,12 @@
 import { elementSchema, solveElement, type ElementResult } from '../element';
-import { newPath, newPiece, type FigurePath, type Piece, type Wire } from '../piece';
+import {
+  newPath,
+  newPiece,
+  withNamedWires,
+  type FigurePath,
+  type Piece,
+  type Wire,
+} from '../piece';
 import type { DressItem } from '../item';
 
 /** A number that a sum asks for. */
@@ -94,7 +101,8 @@ export function small(
   paths: FigurePath[],
   dressing: DressItem[] = [],
 ): Piece {
-  return { ...newPiece('desk', name, '1970-01-01T00:00:00.000Z'), wire, paths, dressing };
+  const piece = newPiece('desk', name, '1970-01-01T00:00:00.000Z');
+  return withNamedWires({ ...piece, wire, paths, dressing });
 }
 
 export const place = (x: number, y: number, lengthMm = 0) => ({ x, y, lengthMm });

@@ -3,7 +3,7 @@ import {
   kindOf,
   mirroredItem,
   withPlaces,
-  type DressItem,
+  type PieceItem,
   type Run,
   type StretchPlace,
 } from '../item';
@@ -70,7 +70,7 @@ export function placesOf(plan: Plan, run: Run, how: Again): { wire: number; mm: 
 export function withAgain(
   piece: Piece,
   plan: Plan,
-  item: DressItem,
+  item: PieceItem,
   how: Again,
 ): { readonly piece: Piece; readonly added: number } {
   const ground = groundOf(piece, plan);
@@ -80,7 +80,7 @@ export function withAgain(
   const alike: Vec[] = piece.dressing.filter((i) => i.kind === item.kind).map((i) => i.on);
   let next = piece;
   let added = 0;
-  const put = (copy: DressItem): void => {
+  const put = (copy: PieceItem): void => {
     if (alike.some((at) => distance(at, copy.on) < ONE_PLACE_MM)) return;
     alike.push(copy.on);
     next = withItem(next, { ...copy, id: freshItemId(next) });
@@ -98,19 +98,19 @@ export function withAgain(
 }
 
 /** What is chosen about an item, its place left out. */
-const choices = ({ id: _id, on: _on, ...rest }: DressItem): string =>
+const choices = ({ id: _id, on: _on, ...rest }: PieceItem): string =>
   JSON.stringify({ ...rest, to: null });
 
 /** Items of which all is chosen alike but their places, itself among them. */
-export const alikeTo = (piece: Piece, item: DressItem): DressItem[] =>
+export const alikeTo = (piece: Piece, item: PieceItem): PieceItem[] =>
   piece.dressing.filter((i) => i.kind === item.kind && choices(i) === choices(item));
 
 /** A piece with an item changed, and what is chosen about it changed in all that are alike; places stay. */
-export function withAlike(piece: Piece, item: DressItem, next: DressItem): Piece {
+export function withAlike(piece: Piece, item: PieceItem, next: PieceItem): Piece {
   const alike = new Set(alikeTo(piece, item).map((i) => i.id));
   return {
     ...piece,
-    dressing: piece.dressing.map((i): DressItem => {
+    dressing: piece.dressing.map((i): PieceItem => {
       if (i.id === item.id) return next;
       if (!alike.has(i.id)) return i;
       const there = 'to' in i ? { to: i.to } : {};
@@ -130,5 +130,5 @@ export function overMiddle(piece: Piece): (on: StretchPlace) => StretchPlace {
 }
 
 /** An item on the other side of the upright line down the middle of the figure. */
-const mirrored = (piece: Piece, item: DressItem): DressItem =>
+const mirrored = (piece: Piece, item: PieceItem): PieceItem =>
   mirroredItem(withPlaces(item, overMiddle(piece), 1));

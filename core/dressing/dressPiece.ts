@@ -10,7 +10,7 @@ import {
   type Run,
   type WireUse,
 } from '../item';
-import type { Piece } from '../piece';
+import { itemsOf, type Piece } from '../piece';
 import type { Plan } from '../plan';
 import { wireMassG } from '../wire';
 import { asLength, say } from '../words';
@@ -81,7 +81,7 @@ function lostFrom(plan: Plan, item: DressItem, run: Run): Problem<DressItem> | n
  */
 export function dressPiece(piece: Piece, plan: Plan): Dressing {
   const ground = groundOf(piece, plan);
-  const items = piece.dressing.flatMap((item): Dressed[] => {
+  const items = itemsOf(piece).flatMap((item): Dressed[] => {
     const laid = layItem(ground.at(item.on), item);
     if (!laid) return [];
     const run = ground.runAt(item.on);

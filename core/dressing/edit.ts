@@ -1,21 +1,41 @@
-import type { DressItem, Span, StretchPlace } from '../item';
-import { withStock, type Piece } from '../piece';
+import type { MadeOf, PieceItem, Span, StretchPlace } from '../item';
+import { THIN_WIRE, withoutIdle, withStock, withWire, type Piece } from '../piece';
 import { placeOnWire, type Plan } from '../plan';
 import type { DressRemedy } from './types';
 
+const madeOf = (item: PieceItem | undefined): MadeOf | undefined =>
+  item && 'thread' in item ? item.thread : undefined;
+
+/** An item whose wire is one of the piece's, by name; the piece has it then. */
+function withNamedWire(
+  piece: Piece,
+  item: PieceItem,
+  before: PieceItem | undefined,
+): { readonly piece: Piece; readonly item: PieceItem } {
+  if (!('thread' in item) || typeof item.thread === 'string') return { piece, item };
+  const named = withWire(piece, item.thread, THIN_WIRE, madeOf(before));
+  return { piece: named.piece, item: { ...item, thread: named.id } };
+}
+
 /** The piece with an item put in, or in the place of the one of its id. */
-export function withItem(piece: Piece, item: DressItem): Piece {
-  const known = piece.dressing.some((i) => i.id === item.id);
-  const dressing = known
-    ? piece.dressing.map((i) => (i.id === item.id ? item : i))
-    : [...piece.dressing, item];
-  return { ...piece, dressing };
+export function withItem(piece: Piece, item: PieceItem): Piece {
+  const before = piece.dressing.find((i) => i.id === item.id);
+  const named = withNamedWire(piece, item, before);
+  const { dressing } = named.piece;
+  const next = {
+    ...named.piece,
+    dressing: before
+      ? dressing.map((i) => (i.id === item.id ? named.item : i))
+      : [...dressing, named.item],
+  };
+  return withoutIdle(next, madeOf(before));
 }
 
 /** The piece without an item, and without wishes for its place in the order. */
 export function withoutItem(piece: Piece, id: string): Piece {
   const task = `item:${id}`;
-  return {
+  const item = piece.dressing.find((i) => i.id === id);
+  const next = {
     ...piece,
     dressing: piece.dressing.filter((i) => i.id !== id),
     making: {
@@ -23,6 +43,7 @@ export function withoutItem(piece: Piece, id: string): Piece {
       order: piece.making.order.filter((o) => o.first !== task && o.then !== task),
     },
   };
+  return withoutIdle(next, madeOf(item));
 }
 
 /** @param stock the piece's wire that the item is on */

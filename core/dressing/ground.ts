@@ -12,8 +12,8 @@ import { formedWires, type Plan } from '../plan';
 import { eyesOf, isIn } from './eyes';
 
 const leadWire = (piece: Piece): Thread => {
-  const { metal, temper, diameterMm } = leadStock(piece);
-  return { metal, temper, diameterMm };
+  const { metal, temper, diameterMm, coat } = leadStock(piece);
+  return { metal, temper, diameterMm, ...(coat && { coat }) };
 };
 
 /** A piece's formed wires, to lay items on. */
@@ -39,8 +39,9 @@ export function groundOf(piece: Piece, plan: Plan): FormedGround {
     at: (on) => {
       const wire = piece.stocks.length > 0 ? plan.wires[runOf(on)?.wire ?? -1] : undefined;
       if (!wire) return ground;
-      const { metal, temper, diameterMm } = wire.stock;
-      return { ...ground, wire: { metal, temper, diameterMm }, frameMm: diameterMm };
+      const { metal, temper, diameterMm, coat } = wire.stock;
+      const own = { metal, temper, diameterMm, ...(coat && { coat }) };
+      return { ...ground, wire: own, frameMm: diameterMm };
     },
     wire: leadWire(piece),
     frameMm: plan.diameterMm,

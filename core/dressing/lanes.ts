@@ -65,11 +65,11 @@ function frameLane(wire: WirePlan, index: number, items: readonly Dressed[]): La
       });
     }),
   );
-  const { metal, temper, diameterMm } = wire.stock;
+  const { metal, temper, diameterMm, coat } = wire.stock;
   return {
     wire: index,
     name: '',
-    stock: { metal, temper, diameterMm },
+    stock: { metal, temper, diameterMm, ...(coat && { coat }) },
     cutMm,
     count: 1,
     blocks: [
@@ -113,15 +113,15 @@ function thinLanes(items: readonly Dressed[]): Lane[] {
   const lanes = new Map<string, Lane>();
   for (const d of items) {
     for (const w of d.wires) {
-      const { metal, temper, diameterMm } = w.wire;
-      const key = JSON.stringify([w.name, metal, temper, diameterMm, w.cutMm.toFixed(2)]);
+      const { metal, temper, diameterMm, coat } = w.wire;
+      const key = JSON.stringify([w.name, metal, temper, diameterMm, coat, w.cutMm.toFixed(2)]);
       const before = lanes.get(key);
       const tail = w.firstTailMm ?? w.tailsMm / 2;
       const last = w.cutMm - (w.tailsMm - tail);
       lanes.set(key, {
         wire: null,
         name: w.name,
-        stock: { metal, temper, diameterMm },
+        stock: { metal, temper, diameterMm, ...(coat && { coat }) },
         cutMm: w.cutMm,
         count: (before?.count ?? 0) + w.count,
         blocks: before?.blocks ?? [

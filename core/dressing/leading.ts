@@ -10,9 +10,8 @@ import {
   wrapAct,
   type Act,
   type ActOf,
-  type DressItem,
-  type DressOf,
   type LaidAct,
+  type PieceItem,
   type Run,
   type StretchPlace,
 } from '../item';
@@ -24,8 +23,8 @@ import { stretchPlace } from './edit';
 import type { FormedGround } from './ground';
 
 /** A wire that is led from place to place. */
-export type LedItem = DressOf<'led'> | DressOf<'own-led'>;
-export const isLed = (item: DressItem): item is LedItem => 'acts' in item;
+export type LedItem = Extract<PieceItem, { acts: Act[] }>;
+export const isLed = (item: PieceItem): item is LedItem => 'acts' in item;
 
 /** A place that a wire can be led to. */
 export interface LeadSpot {
@@ -198,7 +197,7 @@ const isTaken = (acts: readonly Act[], at: Vec, withinMm: number): boolean =>
 
 /** Acts on the other side, in the opposite order, so that the wire goes on from the middle outwards. */
 function mirroredOver(piece: Piece, item: LedItem): Act[] {
-  const other = mirroredItem(withPlaces(item, overMiddle(piece), 1)) as LedItem;
+  const other = mirroredItem<LedItem>(withPlaces(item, overMiddle(piece), 1));
   const placed = (a: Act): Vec | null => (a.do === 'wrap' ? a.on : a.at);
   return other.acts
     .filter((a, i) => {

@@ -7,7 +7,7 @@ import {
   type Act,
   type DressKind,
 } from '../item';
-import { newPath, newPiece, type FigurePath, type Piece } from '../piece';
+import { newPath, newPiece, withNamedWires, type FigurePath, type Piece } from '../piece';
 import type { StretchPlace } from '../item';
 
 interface Sample {
@@ -98,10 +98,10 @@ export function samplePiece(kind: DressKind): Piece {
         ? { ...first, wraps: 3 }
         : first;
   const item = 'beads' in first ? { ...first, beads: roomy } : shown;
-  return {
+  return withNamedWires({
     ...newPiece(`sample-${kind}`, '', ''),
     wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 1 },
     paths: [...paths],
     dressing: [item],
-  };
+  });
 }

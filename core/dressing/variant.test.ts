@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { newDressItem } from '../item';
-import { newPath, newPiece, pieceSchema, type Piece } from '../piece';
+import { newPath, newPiece, pieceSchema, withNamedWires, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { dressPiece, earringOf, variantOf, variantWire, type VariantRules } from '.';
 
@@ -14,7 +14,7 @@ const ALL: VariantRules = {
 };
 const place = (x: number, y: number, lengthMm = 0) => ({ x, y, lengthMm });
 
-const PIECE: Piece = {
+const PIECE: Piece = withNamedWires({
   ...newPiece('p', 'Hook', ''),
   paths: [
     {
@@ -35,7 +35,7 @@ const PIECE: Piece = {
     newDressItem('beads', 'b', place(30, 0, 9), place(0, 0), { frameMm: 1 }),
     newDressItem('finding', 'f', place(0, 0), place(0, 0)),
   ],
-};
+});
 
 describe('variants', () => {
   it('thickness by rule: twice the size asks 1.68 times the wire, on a whole gauge', () => {

@@ -1,7 +1,7 @@
 import { scaling } from '../geometry';
 import { endKindOf, type WireEnd } from '../end';
 import { valueOf, withinControl, type Fields, type Scale } from '../field';
-import { kindOf, type Bead, type DressItem } from '../item';
+import { kindOf, type Bead, type PieceItem } from '../item';
 import { mapFigure, type Piece, type Wire, type WireEnds } from '../piece';
 import { awgToMm, mmToAwg } from '../units';
 
@@ -80,12 +80,11 @@ export function variantOf(piece: Piece, factor: number, rules: VariantRules): Pi
           : [[key, withinControl(times(value, by[scales]), control)]];
       }),
     );
-  const scaledItem = (item: DressItem): DressItem => {
+  const scaledItem = (item: PieceItem): PieceItem => {
     const changed = followed(kindOf(item).fields, (key) => valueOf(item, key));
     const larger = { ...item, ...changed };
-    if ('thread' in larger) {
-      const diameterMm = variantWire(larger.thread.diameterMm, factor, rules);
-      Object.assign(larger, { thread: { ...larger.thread, diameterMm } });
+    if ('thread' in larger && typeof larger.thread !== 'string') {
+      Object.assign(larger, { thread: thicker(larger.thread) });
     }
     if ('beads' in larger && rules.beads === 'proportional') {
       Object.assign(larger, { beads: larger.beads.map((b) => scaledBead(b, factor)) });

@@ -8,7 +8,14 @@ export const wireMark = (
   runs: readonly (readonly Vec[])[],
   thread: Thread,
   under = false,
-): DressMark => ({ kind: 'wire', runs, diameterMm: thread.diameterMm, metal: thread.metal, under });
+): DressMark => ({
+  kind: 'wire',
+  runs,
+  diameterMm: thread.diameterMm,
+  metal: thread.metal,
+  ...(thread.coat && { coat: thread.coat }),
+  under,
+});
 
 export const wireUse = (
   role: WireRole,

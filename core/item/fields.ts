@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { lengthField, type Field } from '../field';
 import { beadSchema, type Bead } from './bead';
 import { actsSchema, type Act } from './led/act';
-import { threadSchema, type Thread } from './thread';
+import { madeOfSchema, type Thread } from './thread';
 
 /** Beads in a pattern that repeats. */
 export const beadsField = (most = 40): Field<Bead[]> => ({
@@ -11,11 +11,11 @@ export const beadsField = (most = 40): Field<Bead[]> => ({
   schema: z.array(beadSchema).min(1).max(40),
 });
 
-/** The item's own wire. */
+/** The wire that the item is made of: kept by its name, laid with what that is. */
 export const threadField: Field<Thread> = {
   label: 'Its wire',
   control: { as: 'thread' },
-  schema: threadSchema,
+  schema: madeOfSchema as unknown as z.ZodType<Thread>,
 };
 
 /** What is left of the second wire at each end to work with, and later trimmed or tucked. */

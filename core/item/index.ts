@@ -47,12 +47,14 @@ export {
   layItem,
   mirroredItem,
   newDressItem,
+  pieceItemSchema,
   withPlaces,
   withinLimits,
   type AnyKind,
   type DressItem,
   type DressKind,
   type DressOf,
+  type PieceItem,
 } from './registry';
 export {
   ACT_LIMITS,
@@ -67,4 +69,11 @@ export {
 } from './led/act';
 export { actOrder, actTitle } from './led/words';
 export type { Stiffening } from './stiffness';
-export { threadSchema, type Thread } from './thread';
+export {
+  MAIN_ID,
+  madeOfSchema,
+  stockIdSchema,
+  threadSchema,
+  type MadeOf,
+  type Thread,
+} from './thread';

@@ -1,5 +1,5 @@
 import type { Vec } from '../geometry';
-import type { Metal } from '../wire';
+import type { Coat, Metal } from '../wire';
 import type { Said } from '../words';
 import type { Bead } from './bead';
 import type { Counted } from './counts';
@@ -15,6 +15,7 @@ export type DressMark =
       readonly runs: readonly (readonly Vec[])[];
       readonly diameterMm: number;
       readonly metal: Metal;
+      readonly coat?: Coat;
       /** behind the frame */
       readonly under: boolean;
     }

@@ -31,7 +31,7 @@ import { woundBeads } from './kinds/woundBeads';
 import type { ItemLike, Layout, Remedy } from './layout';
 import type { StretchPlace } from './place';
 import { movedAct } from './led/act';
-import { THIN_COPPER, type Thread } from './thread';
+import { THIN_COPPER, type MadeOf, type Thread } from './thread';
 
 /** Every kind of item that a figure can be dressed with, in the order in which they are offered. */
 const KINDS = [
@@ -65,9 +65,16 @@ const KINDS = [
 /** One thing that a bent figure is dressed with. */
 export type DressItem = ReturnType<(typeof KINDS)[number]['create']>;
 export type DressKind = DressItem['kind'];
+type Kept<I> = I extends { thread: Thread } ? Omit<I, 'thread'> & { thread: MadeOf } : I;
+/** An item as a piece keeps it: its wire is one of the piece's, by name. */
+export type PieceItem = Kept<DressItem>;
 export type DressOf<K extends DressKind> = Extract<DressItem, { kind: K }>;
+/** What is asked of an item only once it is known what its wire is. */
+type OfItsWire = 'layout' | 'stiffens' | 'ties' | 'wear' | 'useUp';
 /** A kind, asked about any item of it. */
-export type AnyKind = ItemKind<DressKind, DressItem>;
+export type AnyKind = Pick<ItemKind<DressKind, DressItem>, OfItsWire> &
+  Omit<ItemKind<DressKind, PieceItem>, OfItsWire | 'create' | 'schema'> &
+  Pick<ItemKind<DressKind, DressItem>, 'create' | 'schema'>;
 
 const BY_NAME: ReadonlyMap<string, AnyKind> = new Map(
   KINDS.map((kind): [string, AnyKind] => [kind.kind, kind]),
@@ -88,6 +95,9 @@ export const dressSchema = z.discriminatedUnion(
   'kind',
   KINDS.map((k): unknown => k.schema) as Options,
 ) as unknown as z.ZodType<DressItem>;
+
+/** Items as pieces keep them. */
+export const pieceItemSchema = dressSchema as unknown as z.ZodType<PieceItem>;
 
 /** A remedy's item as one that can be kept; null when it cannot. */
 const kept = (item: ItemLike): DressItem | null => {
@@ -116,7 +126,7 @@ export function layItem(ground: Ground, item: DressItem): Layout<DressItem> | nu
 
 /** What could stand for an item, or null for leaving it out. */
 export const insteadOf = (
-  item: DressItem,
+  item: PieceItem,
   frame: Thread,
 ): readonly { readonly label: Said; readonly item: DressItem | null }[] =>
   (kindOf(item).instead?.(item, frame) ?? []).flatMap(({ label, item: other }) => {
@@ -148,15 +158,16 @@ export const withinLimits = (record: unknown): unknown =>
   withinFields(record, (kind) => BY_NAME.get(kind)?.fields);
 
 /** The item as it must be on the mirrored figure. */
-export const mirroredItem = (item: DressItem): DressItem => kindOf(item).mirrored?.(item) ?? item;
+export const mirroredItem = <I extends PieceItem>(item: I): I =>
+  (kindOf(item).mirrored?.(item) as I | undefined) ?? item;
 
 /** The item with its places on another figure, which is so many times as large. */
-export function withPlaces(
-  item: DressItem,
+export function withPlaces<I extends PieceItem>(
+  item: I,
   place: (on: StretchPlace) => StretchPlace,
   times: number,
-): DressItem {
-  const own: DressItem = { ...item, on: place(item.on) };
+): I {
+  const own = { ...item, on: place(item.on) };
   if ('to' in own) return { ...own, to: place(own.to) };
   if ('acts' in own) return { ...own, acts: own.acts.map((a) => movedAct(a, place, times)) };
   return own;

@@ -1,3 +1,4 @@
+import type { Thread } from '../item';
 import type { Piece } from '../piece';
 import { say, type Said } from '../words';
 
@@ -14,6 +15,7 @@ const CAUTIONS = {
   hammer: say`Mind fingers, ears and eyes; never hammer over thin binding wire or beads.`,
   file: say`Round every end that can touch skin with a file or cup burr; feel for points.`,
   nylon: say`Plated or coated wire: nylon jaws or taped jaws. Ridges and edges scratch it; filing and hammering take the colour off.`,
+  coat: say`A coated wire keeps its colour only where nothing scratches or heats it: no patina takes, a flame burns the coat, and cut ends show the metal.`,
   pierced: say`Worn in a pierced ear: choose the metal with care for nickel allergy and follow your local rules on nickel release. Piercing is for a professional.`,
   patina: say`Patina chemicals: ventilation, gloves, and the product’s safety sheet.`,
   solder: say`Torch: ventilation, eye protection, a fireproof surface, your local fire rules.`,
@@ -22,6 +24,12 @@ const CAUTIONS = {
   strain: say`Thick hard wire strains the hands: rest between bends.`,
 } as const;
 export type CautionId = keyof typeof CAUTIONS;
+
+/** A wire that is to be worked without scratching it. */
+export const needsNylon = (
+  { making }: Pick<Piece, 'making'>,
+  { coat }: Pick<Thread, 'coat'>,
+): boolean => making.finish !== 'bare' || coat !== undefined;
 
 export const caution = (id: CautionId): Caution => ({ id, text: CAUTIONS[id] });
 

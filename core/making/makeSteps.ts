@@ -20,7 +20,7 @@ import {
 } from '../steps';
 import { asBoth, asLength, asOther, say, type Said } from '../words';
 import type { Assembly } from './assembly';
-import { caution, strains } from './cautions';
+import { caution, needsNylon, strains } from './cautions';
 import { dressOrders } from './orders';
 import type { Task } from './taskBook';
 import { alikeTogether, type Worked } from './alikeSteps';
@@ -70,7 +70,7 @@ function cutSteps({ piece, plan, copies, row }: Making, task: Task): MakeStep[] 
         caution('cut'),
         ...(wire.cutMm > 250 ? [caution('whip')] : []),
         ...(wire.cutMm > 400 ? [caution('drill')] : []),
-        ...(piece.making.finish === 'bare' ? [] : [caution('nylon')]),
+        ...(needsNylon(piece, wire.stock) ? [caution('nylon')] : []),
       ],
     }),
   ];
@@ -114,7 +114,7 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
         : null,
       turn: first && s.marks.length === 1 ? turnWord(first.turnRad) : null,
       cautions: [
-        ...(i === 0 && piece.making.finish !== 'bare' ? [caution('nylon')] : []),
+        ...(i === 0 && needsNylon(piece, wire.stock) ? [caution('nylon')] : []),
         ...(i === 0 && strains(wire.stock.diameterMm, wire.stock.flowMPa)
           ? [caution('strain')]
           : []),
@@ -166,7 +166,7 @@ function endSteps(making: Making, task: Task): MakeStep[] {
       cautions: [
         caution('file'),
         ...(ear ? earCautions(wire.stock) : []),
-        ...(piece.making.finish === 'bare' ? [] : [caution('nylon')]),
+        ...(needsNylon(piece, wire.stock) ? [caution('nylon')] : []),
       ],
       why: whyOf(assembly, task),
     }),
@@ -217,6 +217,7 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
       cautions: [
         ...(kind.traits.hammers ? [caution('hammer')] : []),
         ...(main ? [caution('cut')] : []),
+        ...(main?.wire.coat ? [caution('nylon')] : []),
         ...(nature?.pierces ? earCautions(main?.wire ?? piece.wire) : []),
         ...(nature?.neck ? [caution('choking')] : []),
       ],

@@ -1,5 +1,6 @@
 import type { Dressed } from '../dressing';
 import { kindOf, tailsWords, type CountKey } from '../item';
+import { materialName } from '../wire';
 import { asLength, asThickness, joined, say, type Said } from '../words';
 
 /** What the hands do for one item, line by line. */
@@ -9,7 +10,7 @@ export function dressOrders(d: Dressed): readonly Said[] {
   const cut = d.wires.map((w) => {
     const many = w.count > 1 ? `${w.count} × ` : '';
     const tails = tailsWords(w);
-    return say`Cut ${many}${asLength(w.cutMm)} of ${asThickness(w.wire.diameterMm)} ${w.wire.metal.replace('-', ' ')} for: ${w.name.toLowerCase()}${tails ? say`, ${tails}` : ''}.`;
+    return say`Cut ${many}${asLength(w.cutMm)} of ${asThickness(w.wire.diameterMm)} ${materialName(w.wire)} for: ${w.name.toLowerCase()}${tails ? say`, ${tails}` : ''}.`;
   });
   const beads = joined(
     d.beads.map((b) => say`${b.count} × ${b.bead.name}`),

@@ -2,9 +2,10 @@ import { partJointWire } from '../bill';
 import { endKindOf } from '../end';
 import { finishedSize } from '../dressing';
 import { kindOf } from '../item';
-import type { Part } from '../piece';
-import { METAL_FACTS, type Metal } from '../wire';
-import { asBoth, asThickness, counted, joined, say, type Said } from '../words';
+import { wireOf, type Part } from '../piece';
+import { stockWords } from '../plan';
+import type { Metal } from '../wire';
+import { asBoth, counted, joined, say, type Said } from '../words';
 import { caution, type Caution } from './cautions';
 import type { Task } from './taskBook';
 import { earCautions, step, whyOf, type Making, type MakeStep } from './makeStep';
@@ -22,7 +23,7 @@ function piercing({ piece, plan, dressing }: Making): { readonly metal: Metal } 
 function jointOrders({ piece, row }: Making): Said[] {
   const joint = piece.links?.joint;
   if (!joint || joint.kind === 'direct' || !row) return [];
-  const cut = say`Cut ${asBoth(row.joint.cutMm)} of ${asThickness(joint.wire.diameterMm)} ${METAL_FACTS[joint.wire.metal].name.toLowerCase()}.`;
+  const cut = say`Cut ${asBoth(row.joint.cutMm)} of ${stockWords(wireOf(piece, joint.wire))}.`;
   if (joint.kind === 'ring') {
     return [cut, say`Wind it round ${asBoth(joint.insideMm)} to a ring, ends flush.`];
   }
@@ -41,7 +42,7 @@ function partJointOrders({ piece, plan }: Making, part: Part): Said[] {
   const made = partJointWire(piece, plan, part);
   const { joint } = part;
   if (!made || !joint) return [];
-  const cut = say`Cut ${asBoth(made.cutMm)} of ${asThickness(joint.wire.diameterMm)} ${METAL_FACTS[joint.wire.metal].name.toLowerCase()}.`;
+  const cut = say`Cut ${asBoth(made.cutMm)} of ${stockWords(wireOf(piece, joint.wire))}.`;
   return part.join === 'ring'
     ? [
         cut,
@@ -148,13 +149,18 @@ function sizeWords({ piece, plan, dressing, row }: Making): Said {
 export function otherSteps(making: Making, task: Task): MakeStep[] {
   const { piece } = making;
   const small = piece.making.wornAs === 'charm' || piece.making.wornAs === 'ornament';
+  const wires = [
+    ...making.plan.wires.map((w) => w.stock),
+    ...making.dressing.wires.map((w) => w.wire),
+  ];
+  const coated = wires.some((w) => w.coat) ? [caution('coat')] : [];
   const cautions: Caution[] =
     {
       off: [caution('cut')],
-      harden: [caution('hammer')],
-      solder: [caution('solder')],
+      harden: [caution('hammer'), ...coated],
+      solder: [caution('solder'), ...coated],
       epoxy: [caution('epoxy')],
-      patina: [caution('patina')],
+      patina: [caution('patina'), ...coated],
       finish: [caution('file'), ...(making.dressing.pierced ? earCautions(piercing(making)) : [])],
       compare: small ? [caution('choking')] : [],
     }[task.kind as 'harden'] ?? [];

@@ -1,10 +1,11 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
-import { dressSchema, type DressItem } from '../item';
+import { dressSchema, type DressItem, type MadeOf } from '../item';
 import { compose, rotation, scaling, translation } from '../geometry';
 import {
   DEFAULT_MAKING,
+  itemsOf,
   mapFigure,
   newPath,
   newPiece,
@@ -13,6 +14,8 @@ import {
   pieceSchema,
   readPiece,
   twinOf,
+  wireOf,
+  withNamedWires,
   type Piece,
 } from '.';
 
@@ -89,6 +92,26 @@ describe('dressing moves with the figure', () => {
   });
 });
 
+type Saved = Omit<Piece, 'making'> & {
+  making: Omit<Piece['making'], 'stages'> & Partial<Pick<Piece['making'], 'stages'>>;
+};
+
+/** A piece with all that names a thin wire made of that by itself, as it was kept before. */
+function byThemselves(own: Piece): Piece {
+  const named = new Set(
+    own.stocks.filter((s) => /^(Thin wire|Wire for joints)/.test(s.name)).map((s) => s.id),
+  );
+  const joint = <J extends { wire: MadeOf }>(j: J): J => ({ ...j, wire: wireOf(own, j.wire) });
+  const { links } = own;
+  return {
+    ...own,
+    dressing: itemsOf(own),
+    parts: own.parts.map((p) => (p.joint ? { ...p, joint: joint(p.joint) } : p)),
+    links: links && 'wire' in links.joint ? { ...links, joint: joint(links.joint) } : links,
+    stocks: own.stocks.filter((s) => !named.has(s.id)),
+  };
+}
+
 describe('records of dressing', () => {
   it('a record of before has no dressing, and the usual ways of making', () => {
     const { dressing: _d, parts: _p, outOfPlane: _o, making: _m, ...old } = piece([]);
@@ -104,29 +127,64 @@ describe('records of dressing', () => {
     });
   });
 
-  it.each([5, 6, 7])('pieces of version %i are what they were', (version) => {
+  it.each([5, 6, 7, 8])('pieces of version %i are what they were', (version) => {
     const saved = JSON.parse(
       readFileSync(new URL(`./fixtures/pieces-${version}.json`, import.meta.url), 'utf8'),
-    ) as Piece[];
+    ) as Saved[];
     expect(saved.flatMap((p) => p.dressing).length).toBeGreaterThan(5);
     for (const old of saved) {
       expect(old.version).toBe(version);
       const value = {
         ...old,
         version: PIECE_VERSION,
-        doubled: 'beside',
-        doubledAt: [],
+        doubled: old.doubled ?? 'beside',
+        doubledAt: old.doubledAt ?? [],
         stocks: version < 7 ? [] : old.stocks,
         links: version < 7 ? null : old.links,
         dressing: old.dressing.map((i) => ({
           ...i,
-          ...(i.kind === 'wound-beads' && { group: 1 }),
-          ...(i.kind === 'finding' && { riseMm: 6, roundMm: 8, legMm: 16 }),
+          ...(version < 8 && i.kind === 'wound-beads' && { group: 1 }),
+          ...(version < 8 && i.kind === 'finding' && { riseMm: 6, roundMm: 8, legMm: 16 }),
         })),
-        making: { ...old.making, copies: version < 7 ? 1 : old.making.copies, stages: [] },
+        making: {
+          ...old.making,
+          copies: version < 7 ? 1 : old.making.copies,
+          stages: old.making.stages ?? [],
+        },
       };
-      expect(readPiece(old)).toEqual({ ok: true, value });
+      const read = readPiece(old);
+      expect(read.ok).toBe(true);
+      if (read.ok) expect(byThemselves(read.value)).toEqual(value);
     }
+  });
+
+  it('all that is made of thin wire names one of its piece, alike ones the same', () => {
+    const saved = JSON.parse(
+      readFileSync(new URL('./fixtures/pieces-8.json', import.meta.url), 'utf8'),
+    ) as Piece[];
+    for (const old of saved) {
+      const read = readPiece(old);
+      if (!read.ok) throw new Error(read.message);
+      const { stocks, dressing, parts, links } = read.value;
+      const ids = new Set(stocks.map((s) => s.id));
+      expect(ids.size).toBe(stocks.length);
+      expect(new Set(stocks.map((s) => s.name)).size).toBe(stocks.length);
+      for (const i of dressing) if ('thread' in i) expect(ids).toContain(i.thread);
+      const joints = [
+        ...parts.flatMap((p) => p.joint ?? []),
+        ...(links && 'wire' in links.joint ? [links.joint] : []),
+      ];
+      for (const j of joints) expect(ids).toContain(j.wire);
+      const thin = old.dressing.flatMap((i) => ('thread' in i ? [JSON.stringify(i.thread)] : []));
+      const joined = joints.length > 0 ? 1 : 0;
+      expect(stocks.length).toBe(old.stocks.length + new Set(thin).size + joined);
+    }
+  });
+
+  it('what is made of a wire by itself is not kept', () => {
+    const own = piece([coil(4, 1, 12)]);
+    expect(pieceSchema.safeParse(own).success).toBe(false);
+    expect(pieceSchema.safeParse(withNamedWires(own)).success).toBe(true);
   });
 
   it('a bail over a rod of version 7 comes down behind by nothing, as it was', () => {
@@ -140,14 +198,14 @@ describe('records of dressing', () => {
     const old = { ...piece([]), version: 5, dressing: [wide, weave, { kind: 'tassel' }] };
     const { dressing, ...rest } = old;
     const read = readPiece({ ...rest, dressing: dressing.slice(0, 2) });
-    expect(read.ok && read.value.dressing).toEqual([{ ...wide, tailMm: 300, gapMm: 50 }, weave]);
+    expect(read.ok && itemsOf(read.value)).toEqual([{ ...wide, tailMm: 300, gapMm: 50 }, weave]);
     expect(readPiece(old).ok).toBe(false);
     expect(readPiece({ ...rest, dressing: 'gone' }).ok).toBe(false);
     expect(readPiece(rest).ok).toBe(false);
   });
 
   it('comes back as it was written', () => {
-    const own = piece([coil(4, 1, 12), weave, strands]);
+    const own = withNamedWires(piece([coil(4, 1, 12), weave, strands]));
     const read = readPiece(JSON.parse(JSON.stringify(own)));
     expect(read).toEqual({ ok: true, value: own });
   });
@@ -176,7 +234,9 @@ describe('records of dressing', () => {
       ) as string,
     });
     const many = Array.from({ length: PIECE_LIMITS.dressing + 1 }, () => coil(0, 0, 5));
-    expect(pieceSchema.safeParse(piece(many)).success).toBe(false);
-    expect(pieceSchema.safeParse(piece(many.slice(1))).success).toBe(true);
+    const kept = (items: DressItem[]): boolean =>
+      pieceSchema.safeParse(withNamedWires(piece(items))).success;
+    expect(kept(many)).toBe(false);
+    expect(kept(many.slice(1))).toBe(true);
   });
 });

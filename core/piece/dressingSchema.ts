@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { beadSchema, pointSchema, threadSchema } from '../item';
+import { beadSchema, madeOfSchema, pointSchema } from '../item';
 
 const size = z.number().positive().max(1_000);
 
@@ -16,7 +16,7 @@ export const PART_JOINS = ['loop', 'ring', 'binding'] as const;
 const partJointSchema = z.strictObject({
   insideMm: z.number().min(LINK_LIMITS.insideMm.min).max(LINK_LIMITS.insideMm.max),
   wraps: z.number().min(1).max(100),
-  wire: threadSchema,
+  wire: madeOfSchema,
 });
 export type PartJoint = z.infer<typeof partJointSchema>;
 
@@ -71,13 +71,13 @@ const jointSchema = z.discriminatedUnion('kind', [
   /** loop in loop */
   z.strictObject({ kind: z.literal('direct') }),
   /** a jump ring made from wire */
-  z.strictObject({ kind: z.literal('ring'), insideMm: inside, wire: threadSchema }),
+  z.strictObject({ kind: z.literal('ring'), insideMm: inside, wire: madeOfSchema }),
   /** beads on a wire with a simple loop at each end */
   z.strictObject({
     kind: z.literal('beaded'),
     beads: z.array(beadSchema).min(1).max(LINK_LIMITS.beads),
     insideMm: inside,
-    wire: threadSchema,
+    wire: madeOfSchema,
   }),
 ]);
 export type Joint = z.infer<typeof jointSchema>;

@@ -21,7 +21,7 @@ import {
   type Vec,
 } from '../geometry';
 import { mirroredEnd } from '../end';
-import { mirroredItem, withPlaces, type DressItem, type StretchPlace } from '../item';
+import { mirroredItem, withPlaces, type PieceItem, type StretchPlace } from '../item';
 import { markOf } from './mark';
 import { drawnPath, segmentBetween } from './nodes';
 import type { FigureNode, FigurePath, Piece, TracedPicture, WireEnds } from './schema';
@@ -95,7 +95,7 @@ export function mapFigure(piece: Piece, m: Affine): Piece {
     overAt: piece.overAt.map(moved),
     doubledAt: piece.doubledAt.map(moved),
     bendEdits: piece.bendEdits.map(moved),
-    dressing: piece.dressing.map((item): DressItem => {
+    dressing: piece.dressing.map((item): PieceItem => {
       const there = withPlaces(item, stretched, factor);
       return isMirror(m) ? mirroredItem(there) : there;
     }),

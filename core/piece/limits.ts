@@ -6,7 +6,8 @@ export const PIECE_LIMITS = {
   nodes: 40_000,
   paths: 500,
   dressing: 300,
-  stocks: 12,
+  /** as many as things could each be of their own */
+  stocks: 700,
   coordinateMm: COORDINATE_LIMIT_MM,
 } as const;
 

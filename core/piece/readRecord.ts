@@ -3,6 +3,7 @@ import { endWithinLimits } from '../end';
 import { withinLimits } from '../item';
 import { DEFAULT_MAKING } from './dressingSchema';
 import { PIECE_LIMITS, reachProblem } from './limits';
+import { JOINT_WIRE, THIN_WIRE } from './stocks';
 import { PIECE_FORMAT, PIECE_VERSION, pieceSchema, type FigurePath, type Piece } from './schema';
 import { isUnknownKind, schemaWords } from './schemaWords';
 
@@ -26,6 +27,34 @@ const NEW_FIELDS: Readonly<Record<string, object>> = {
 };
 const withNewFields = (item: unknown): unknown =>
   isRecord(item) ? { ...item, ...NEW_FIELDS[String(item['kind'])] } : item;
+
+/** Gives wires by themselves names among the wires of a piece: alike ones one name. */
+class Naming {
+  readonly stocks: unknown[];
+  private readonly names = new Map<string, string>();
+  private readonly used: Set<unknown>;
+
+  constructor(stocks: unknown) {
+    this.stocks = Array.isArray(stocks) ? [...(stocks as unknown[])] : [];
+    this.used = new Set(this.stocks.map((s) => (isRecord(s) ? s['id'] : null)));
+  }
+
+  /** @returns its name; what is no such wire stays */
+  wire(wire: unknown, called: string): unknown {
+    if (!isRecord(wire)) return wire;
+    const key = JSON.stringify([called, wire['metal'], wire['temper'], wire['diameterMm']]);
+    const known = this.names.get(key);
+    if (known) return known;
+    let n = 2;
+    while (this.used.has(`w${n}`)) n++;
+    const id = `w${n}`;
+    this.used.add(id);
+    const count = [...this.names.keys()].filter((k) => k.startsWith(`["${called}"`)).length;
+    this.names.set(key, id);
+    this.stocks.push({ id, name: count > 0 ? `${called} ${count + 1}` : called, ...wire });
+    return id;
+  }
+}
 
 /** Steps that bring a record of version n to n + 1; entry 0 is for records without a version. */
 export const PIECE_MIGRATIONS: readonly Migration[] = [
@@ -71,6 +100,24 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     making: isRecord(making) ? { ...making, stages: [] } : making,
     outOfPlane: isRecord(out) && out['kind'] === 'rod' ? { ...out, backMm: 0 } : out,
   }),
+  // In version 9 all that is made of a thin wire names one of the piece's.
+  ({ stocks, dressing, parts, links, ...record }) => {
+    const named = new Naming(stocks);
+    const joint = (of: unknown): unknown =>
+      isRecord(of) && 'wire' in of ? { ...of, wire: named.wire(of['wire'], JOINT_WIRE) } : of;
+    const own = {
+      dressing: each(dressing, (item) =>
+        isRecord(item) && 'thread' in item
+          ? { ...item, thread: named.wire(item['thread'], THIN_WIRE) }
+          : item,
+      ),
+      parts: each(parts, (part) =>
+        isRecord(part) && 'joint' in part ? { ...part, joint: joint(part['joint']) } : part,
+      ),
+      links: isRecord(links) ? { ...links, joint: joint(links['joint']) } : links,
+    };
+    return { ...record, version: 9, ...own, stocks: named.stocks };
+  },
 ];
 
 const header = z.object({ format: z.string(), version: z.number().int().min(0).optional() });

@@ -1,8 +1,7 @@
 import { z } from 'zod';
 import { endSchema } from '../end';
-import { coordinate, dressSchema, pointSchema } from '../item';
+import { coordinate, pieceItemSchema, pointSchema, stockIdSchema, threadSchema } from '../item';
 import { BASES, CORNER_STYLES } from '../strip';
-import { METALS, TEMPERS, WIRE_LIMITS_MM } from '../wire';
 import { PIECE_LIMITS, reachProblem } from './limits';
 import { linksSchema, makingSchema, outOfPlaneSchema, partSchema } from './dressingSchema';
 import { drawnLineSchema, shapeSchema } from './shapeSchema';
@@ -34,7 +33,7 @@ export const seamSchema = z.strictObject({
 });
 export type Seam = z.infer<typeof seamSchema>;
 
-const stockId = z.string().min(1).max(60);
+const stockId = stockIdSchema;
 
 /** What a hand holds a wire by while it works one of its ends, cut off afterwards; of ends that need none 0. */
 const handlingSchema = z.strictObject({ startMm: extra, endMm: extra });
@@ -59,18 +58,14 @@ export const pathSchema = z.strictObject({
 });
 export type FigurePath = z.infer<typeof pathSchema>;
 
-export const wireSchema = z.strictObject({
-  metal: z.enum(METALS),
-  temper: z.enum(TEMPERS),
-  diameterMm: z.number().min(WIRE_LIMITS_MM.min).max(WIRE_LIMITS_MM.max),
-});
+export const wireSchema = threadSchema;
 export type Wire = z.infer<typeof wireSchema>;
 
 /** A further wire of a piece beside its main one, with what the maker calls it. */
 export const stockSchema = z.strictObject({
   id: stockId,
   name: z.string().max(40),
-  ...wireSchema.shape,
+  ...threadSchema.shape,
 });
 export type Stock = z.infer<typeof stockSchema>;
 
@@ -185,7 +180,7 @@ export const DOUBLED = ['beside', 'over'] as const;
 export type DoubledLie = (typeof DOUBLED)[number];
 
 export const PIECE_FORMAT = 'hush-road.piece';
-export const PIECE_VERSION = 8;
+export const PIECE_VERSION = 9;
 
 export const pieceSchema = z
   .strictObject({
@@ -227,7 +222,7 @@ export const pieceSchema = z
     from: z.enum(WORK_ORIGINS),
     bendEdits: z.array(bendEditSchema).max(2_000),
     /** beads, second wires, findings and hammering on the bent figure */
-    dressing: z.array(dressSchema).max(PIECE_LIMITS.dressing),
+    dressing: z.array(pieceItemSchema).max(PIECE_LIMITS.dressing),
     parts: z.array(partSchema).max(200),
     /** it is one link of a bracelet or chain */
     links: linksSchema.nullable(),
@@ -237,5 +232,11 @@ export const pieceSchema = z
   .superRefine((piece, context) => {
     const message = reachProblem(piece.paths);
     if (message) context.addIssue({ code: 'custom', path: ['paths'], message });
+    // What is kept names its wires: one that is made of a wire by itself would not follow when that is changed.
+    const own = piece.dressing.findIndex((i) => 'thread' in i && typeof i.thread !== 'string');
+    if (own >= 0) {
+      const message = 'one of its items is made of none of its wires';
+      context.addIssue({ code: 'custom', path: ['dressing', own, 'thread'], message });
+    }
   });
 export type Piece = z.infer<typeof pieceSchema>;

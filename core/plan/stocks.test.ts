@@ -6,6 +6,7 @@ import {
   newPath,
   newPiece,
   ofStock,
+  PIECE_LIMITS,
   stockOf,
   stocksOf,
   withNewStock,
@@ -133,7 +134,7 @@ describe('a piece of several wires', () => {
     expect(gone.paths[1]).not.toHaveProperty('stock');
     expect(stockOf({ ...piece, stocks: [] }, piece.paths[1]!).id).toBeNull();
     expect(withNewStock(piece)!.id).toBe('w3');
-    const full = { ...piece, stocks: Array.from({ length: 12 }, () => BRASS) };
+    const full = { ...piece, stocks: Array.from({ length: PIECE_LIMITS.stocks }, () => BRASS) };
     expect(withNewStock(full)).toBeNull();
     expect(stocksOf(withStock(piece, 'w2', { metal: 'copper' })).map((s) => s.metal)).toEqual([
       'copper',

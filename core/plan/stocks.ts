@@ -1,5 +1,5 @@
 import type { Piece } from '../piece';
-import { METAL_FACTS, TEMPER_NAMES, type Metal, type Temper } from '../wire';
+import { materialName, TEMPER_NAMES, type Coat, type Metal, type Temper } from '../wire';
 import { asGauge, joined, say, type Said } from '../words';
 import type { Plan } from './planPiece';
 
@@ -10,6 +10,7 @@ export interface StockUse {
   readonly metal: Metal;
   readonly temper: Temper;
   readonly diameterMm: number;
+  readonly coat?: Coat | undefined;
   /** how many wires of the figure are of it, and their cut lengths, mm */
   readonly wires: number;
   readonly cutMm: number;
@@ -19,18 +20,19 @@ export interface StockUse {
 export function stockUses({ wires }: Plan): StockUse[] {
   const found = new Map<string | null, StockUse>();
   for (const { stock, cutMm } of wires) {
-    const { id, name, metal, temper, diameterMm } = stock;
-    const before = found.get(id) ?? { id, name, metal, temper, diameterMm, wires: 0, cutMm: 0 };
+    const { id, name, metal, temper, diameterMm, coat } = stock;
+    const first = { id, name, metal, temper, diameterMm, coat, wires: 0, cutMm: 0 };
+    const before = found.get(id) ?? first;
     found.set(id, { ...before, wires: before.wires + 1, cutMm: before.cutMm + cutMm });
   }
   return [...found.values()];
 }
 
-type Kind = Pick<StockUse, 'metal' | 'temper' | 'diameterMm'>;
+type Kind = Pick<StockUse, 'metal' | 'temper' | 'diameterMm' | 'coat'>;
 
 /** A wire as one asks for it in a shop: “18 ga (1.02 mm) copper”. */
-export const stockWords = ({ metal, diameterMm }: Kind): Said =>
-  say`${asGauge(diameterMm)} ${METAL_FACTS[metal].name.toLowerCase()}`;
+export const stockWords = (wire: Kind): Said =>
+  say`${asGauge(wire.diameterMm)} ${materialName(wire)}`;
 
 /** The wires of a figure as its sheet names them, with their tempers; of an empty one its main wire. */
 export function kindWords(piece: Piece, plan: Plan): Said {

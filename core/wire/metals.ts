@@ -1,3 +1,5 @@
+import type { Coat } from './coats';
+
 /**
  * Typical handbook values for jewelry wire. They are typical, not promised: a maker's own test
  * coil replaces the flow stress for a given spool.
@@ -64,4 +66,16 @@ export const TEMPER_NAMES: Readonly<Record<Temper, string>> = {
   'dead-soft': 'dead soft',
   'half-hard': 'half hard',
   hard: 'hard',
+};
+
+/** A wire's material as it is said in a sentence: “copper”, “blue-coated copper”. */
+export const materialName = ({
+  metal,
+  coat,
+}: {
+  readonly metal: Metal;
+  readonly coat?: Coat | undefined;
+}): string => {
+  const name = METAL_FACTS[metal].name.toLowerCase();
+  return coat ? `${coat}-coated ${name}` : name;
 };

@@ -1,7 +1,8 @@
 import { TriangleAlert } from 'lucide-react';
 import { groundOf, isLed, withRemedy, type Dressed } from '@core/dressing';
 import { valueOf, withValue, type Field } from '@core/field';
-import { kindOf, tailsWords, type DressItem } from '@core/item';
+import { kindOf, tailsWords, type MadeOf, type PieceItem } from '@core/item';
+import { withItsWire, type Piece } from '@core/piece';
 import { printBoth, printThickness, type LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { NumberControl } from '~/components/NumberControl';
@@ -23,16 +24,19 @@ export function ItemEditor({
   unit,
   leading,
   lead,
+  putWire,
   set,
 }: {
-  item: DressItem;
+  item: PieceItem;
   dressed: Dressed | undefined;
   frameMm: number;
   /** of a wire that is led: what a press does, and the act in work */
   leading: Leading;
   lead: (change: Partial<Leading>) => void;
   unit: LengthUnit;
-  set: (item: DressItem) => void;
+  /** the piece with the item, and those alike, made of another wire */
+  putWire: (piece: Piece, madeOf: MadeOf) => Piece;
+  set: (item: PieceItem) => void;
 }) {
   const asked = kindOf(item).asks?.(item);
   const fields = Object.entries(kindOf(item).fields).filter(
@@ -90,18 +94,14 @@ export function ItemEditor({
         />
       )}
       {'thread' in item && (asked?.includes('thread') ?? true) && (
-        <ThreadFields
-          unit={unit}
-          thread={item.thread}
-          set={(next) => set(withValue(item, 'thread', next))}
-        />
+        <ThreadFields unit={unit} madeOf={item.thread} put={putWire} />
       )}
       {!isLed(item) && <SameAgain key={item.id} item={item} unit={unit} />}
     </div>
   );
 }
 
-function Problems({ dressed, set }: { dressed: Dressed; set: (item: DressItem) => void }) {
+function Problems({ dressed, set }: { dressed: Dressed; set: (item: PieceItem) => void }) {
   const edit = useEdit();
   const told = useWords();
   return dressed.problems.map((p, i) => (
@@ -138,6 +138,10 @@ function Problems({ dressed, set }: { dressed: Dressed; set: (item: DressItem) =
   ));
 }
 
+/** What an item is made of, to keep it as it is. */
+const madeOfSame = (item: PieceItem): Partial<PieceItem> =>
+  'thread' in item ? { thread: item.thread } : {};
+
 /** The wire that a coil or the like uses up, to be typed: it becomes as long as that makes it. */
 function UsesUp({
   item,
@@ -145,10 +149,10 @@ function UsesUp({
   unit,
   set,
 }: {
-  item: DressItem;
+  item: PieceItem;
   dressed: Dressed | undefined;
   unit: LengthUnit;
-  set: (item: DressItem) => void;
+  set: (item: PieceItem) => void;
 }) {
   const { plan, planned } = useWorkbench().planState;
   const kind = kindOf(item);
@@ -161,7 +165,11 @@ function UsesUp({
       unit={unit}
       min={1}
       max={20_000}
-      onChange={(mm) => set(kind.useUp!(groundOf(planned, plan).at(item.on), item, mm))}
+      onChange={(mm) => {
+        const laid = withItsWire(planned, item);
+        const used = kind.useUp!(groundOf(planned, plan).at(item.on), laid, mm);
+        set({ ...used, ...madeOfSame(item) } as PieceItem);
+      }}
     />
   );
 }

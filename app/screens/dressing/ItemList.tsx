@@ -1,7 +1,7 @@
 import { Trash2, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import type { Dressed } from '@core/dressing';
-import { kindOf, type DressItem } from '@core/item';
+import { kindOf, type PieceItem } from '@core/item';
 import { Button, IconButton } from '~/components/ui';
 import { useWords } from '~/state/useWords';
 
@@ -10,12 +10,12 @@ const MANY_ALIKE = 3;
 
 /** For each item of a run of many alike, the place in the list where that run begins. */
 function runsAlike(
-  items: readonly DressItem[],
+  items: readonly PieceItem[],
   dressed: (id: string) => Dressed | undefined,
   told: ReturnType<typeof useWords>,
 ): ReadonlyMap<string, number> {
   const out = new Map<string, number>();
-  const nameOf = (i: DressItem): string => {
+  const nameOf = (i: PieceItem): string => {
     const d = dressed(i.id);
     return d ? `${i.kind} ${told(d.title)} ${d.problems.some((p) => p.refused)}` : i.id;
   };
@@ -38,7 +38,7 @@ export function ItemList({
   choose,
   remove,
 }: {
-  items: readonly DressItem[];
+  items: readonly PieceItem[];
   dressed: (id: string) => Dressed | undefined;
   choose: (id: string) => void;
   remove: (id: string) => void;

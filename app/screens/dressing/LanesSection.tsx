@@ -13,7 +13,7 @@ import {
 import { kindOf } from '@core/item';
 import { stockWords, type Plan } from '@core/plan';
 import { printLength } from '@core/units';
-import { METAL_COLOURS } from '~/components/metalColours';
+import { wireColours } from '~/components/metalColours';
 import { Section } from '~/components/ui';
 import { useUnit, useWords } from '~/state/useWords';
 import { usePointer, useWorkbench } from '~/state/workbench';
@@ -85,7 +85,7 @@ function LaneBar({
   const unit = useUnit();
   const shown = usePointer((p) => p.wire);
   const move = useLaneMove(plan, lane);
-  const colours = METAL_COLOURS[lane.stock.metal];
+  const colours = wireColours(lane.stock);
   const words = (b: LaneBlock): string =>
     `${told(laneWords(b))}, ${printLength(b.fromMm, unit)} to ${printLength(b.toMm, unit)}`;
   return (

@@ -2,12 +2,16 @@ import { useMemo } from 'react';
 import { linkPlan, type LinkPlan } from '@core/bill';
 import { plainBead } from '@core/item';
 import {
+  JOINT_WIRE,
+  jointOf,
   leadStock,
   LINK_LIMITS,
   type Clasp,
   type Joint,
   type Links,
+  type LaidJoint,
   type Piece,
+  wireOf,
 } from '@core/piece';
 import type { Plan } from '@core/plan';
 import { printBoth } from '@core/units';
@@ -71,7 +75,7 @@ export function LinksSection({ planned, plan }: { planned: Piece; plan: Plan }) 
           <RowWords
             planned={planned}
             plan={plan}
-            joint={links.joint}
+            joint={jointOf(planned, links.joint)}
             wear={(mm) => set({ ...links, wornMm: Number(mm.toFixed(2)) })}
           />
           <LinkFields links={links} set={set} />
@@ -90,7 +94,7 @@ function RowWords({
 }: {
   planned: Piece;
   plan: Plan;
-  joint: Joint;
+  joint: LaidJoint;
   /** another length as worn */
   wear: (mm: number) => void;
 }) {
@@ -183,10 +187,13 @@ function LinkFields({ links, set }: { links: Links; set: (links: Links) => void 
             onChange={(insideMm) => setJoint({ ...joint, insideMm })}
           />
           <ThreadFields
-            thread={joint.wire}
+            madeOf={joint.wire}
+            called={JOINT_WIRE}
             unit={unit}
-            set={(wire) => setJoint({ ...joint, wire })}
+            put={(p, wire) => ({ ...p, links: { ...links, joint: { ...joint, wire } } })}
             names={{
+              which: 'Joints made of',
+              coat: 'Its coat',
               metal: 'Wire of the joints',
               temper: 'Its temper',
               gauge: 'Its gauge',
@@ -199,7 +206,7 @@ function LinkFields({ links, set }: { links: Links; set: (links: Links) => void 
         <BeadFields
           beads={joint.beads}
           most={LINK_LIMITS.beads}
-          frameMm={joint.wire.diameterMm}
+          frameMm={wireOf(piece, joint.wire).diameterMm}
           unit={unit}
           set={(beads) => setJoint({ ...joint, beads })}
         />

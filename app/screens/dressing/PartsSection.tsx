@@ -3,6 +3,7 @@ import {
   leadStock,
   LINK_LIMITS,
   PART_JOINS,
+  JOINT_WIRE,
   type Part,
   type PartJoint,
   type Piece,
@@ -31,10 +32,12 @@ const jointOf = (piece: Piece): PartJoint => {
 function JointFields({
   joint,
   ring,
+  put,
   set,
 }: {
   joint: PartJoint;
   ring: boolean;
+  put: (piece: Piece, joint: PartJoint) => Piece;
   set: (joint: PartJoint) => void;
 }) {
   const unit = useUnit();
@@ -58,7 +61,12 @@ function JointFields({
           onChange={(wraps) => set({ ...joint, wraps })}
         />
       )}
-      <ThreadFields thread={joint.wire} unit={unit} set={(wire) => set({ ...joint, wire })} />
+      <ThreadFields
+        madeOf={joint.wire}
+        called={JOINT_WIRE}
+        unit={unit}
+        put={(p, wire) => put(p, { ...joint, wire })}
+      />
     </>
   );
 }
@@ -149,6 +157,10 @@ export function PartsSection() {
             <JointFields
               joint={part.joint}
               ring={part.join === 'ring'}
+              put={(p, joint) => ({
+                ...p,
+                parts: p.parts.map((own) => (own.id === part.id ? { ...own, joint } : own)),
+              })}
               set={(joint) => change(part.id, { joint })}
             />
           )}

@@ -1,6 +1,6 @@
 import { groundOf, stretchPlace } from '@core/dressing';
 import { alongBlank, alongFigureFor } from '@core/plan';
-import { kindOf, type DressItem, type StretchPlace } from '@core/item';
+import { kindOf, type PieceItem, type StretchPlace } from '@core/item';
 import type { LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { Picker } from '~/components/ui';
@@ -13,9 +13,9 @@ export function PlaceFields({
   unit,
   set,
 }: {
-  item: DressItem;
+  item: PieceItem;
   unit: LengthUnit;
-  set: (item: DressItem) => void;
+  set: (item: PieceItem) => void;
 }) {
   const { place } = kindOf(item);
   // Its acts say where it goes.

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { groundOf, stretchPlace, type FormedGround } from '@core/dressing';
-import { kindOf, type DressItem, type Run, type StretchPlace } from '@core/item';
+import { kindOf, type PieceItem, type Run, type StretchPlace } from '@core/item';
 import type { Vec } from '@core/geometry';
 import type { Piece } from '@core/piece';
 import { nearestWire, type Plan } from '@core/plan';
@@ -19,9 +19,9 @@ export function PlaceLayer({
 }: {
   piece: Piece;
   plan: Plan;
-  item: DressItem;
+  item: PieceItem;
   view: BenchView;
-  preview: (item: DressItem) => void;
+  preview: (item: PieceItem) => void;
   settle: () => void;
 }) {
   const ground = useMemo(() => groundOf(piece, plan), [piece, plan]);

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { groundOf, withAgain, type Again } from '@core/dressing';
-import { kindOf, type DressItem } from '@core/item';
+import { kindOf, type PieceItem } from '@core/item';
 import type { LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
@@ -10,7 +10,7 @@ import { useEdit, useWorkbench } from '~/state/workbench';
 const MOST = 200;
 
 /** The same item at other places: mirrored, at every crossing or bend like this one, or further along. */
-export function SameAgain({ item, unit }: { item: DressItem; unit: LengthUnit }) {
+export function SameAgain({ item, unit }: { item: PieceItem; unit: LengthUnit }) {
   const edit = useEdit();
   const { planState } = useWorkbench();
   const { plan, planned } = planState;

@@ -171,7 +171,7 @@ function OutOfPlaneFields({ unit }: { unit: LengthUnit }) {
           onChange={(backMm) => set({ ...outOfPlane, backMm })}
         />
       )}
-      {side && <SideView view={side} metal={piece.wire.metal} />}
+      {side && <SideView view={side} stock={piece.wire} />}
       {outOfPlane && size && (
         <p className="text-xs text-soft">
           Flat it is {printBoth(size.flat.widthMm, unit)} wide and{' '}

@@ -4,9 +4,8 @@ import { endFromSide, shapedFromSide, type Dressing, type SideView as Seen } fro
 import { growBox, type Box, type Vec } from '@core/geometry';
 import { kindOf } from '@core/item';
 import type { MakeStep } from '@core/making';
-import type { Piece } from '@core/piece';
+import { jointOf, type Piece, type Wire } from '@core/piece';
 import type { Plan } from '@core/plan';
-import type { Metal } from '@core/wire';
 import type { MakingPlan } from '@core/planning';
 import { MarkList } from '~/components/DressingLayer';
 import { useExtent } from '~/components/FigureView';
@@ -51,16 +50,16 @@ function sideOf(
   plan: Plan,
   dressing: Dressing,
   { task }: MakeStep,
-): { view: Seen; metal: Metal } | null {
+): { view: Seen; stock: Wire } | null {
   if (task.kind === 'shape') {
     const view = shapedFromSide(piece, plan, dressing);
-    return view && { view, metal: piece.wire.metal };
+    return view && { view, stock: piece.wire };
   }
   const wire = plan.wires[task.wire ?? -1];
   if (task.kind !== 'ends' || !wire || wire.closed) return null;
   const own = task.end ? [wire.ends[task.end]] : [wire.ends.start, wire.ends.end];
   const [view] = own.flatMap((e) => endFromSide(e, wire.stock.diameterMm) ?? []);
-  return view ? { view, metal: wire.stock.metal } : null;
+  return view ? { view, stock: wire.stock } : null;
 }
 
 /** More places alike than this are not lit one by one. */
@@ -138,7 +137,7 @@ export function StepPicture({
           plan={plan}
           dressing={dressing}
           row={row}
-          joint={piece.links.joint}
+          joint={jointOf(piece, piece.links.joint)}
           label={`Drawing: ${told(step.title)}`}
         />
       </div>
@@ -147,7 +146,10 @@ export function StepPicture({
   if (step.task.kind === 'joints' && piece.links) {
     return (
       <div ref={holder} className="size-full">
-        <JointPicture joint={piece.links.joint} label={`Drawing: ${told(step.title)}`} />
+        <JointPicture
+          joint={jointOf(piece, piece.links.joint)}
+          label={`Drawing: ${told(step.title)}`}
+        />
       </div>
     );
   }
@@ -164,7 +166,7 @@ export function StepPicture({
   return (
     <div ref={holder} className="relative size-full">
       {side && (
-        <SideView view={side.view} metal={side.metal} className="absolute bottom-3 left-3 w-44" />
+        <SideView view={side.view} stock={side.stock} className="absolute bottom-3 left-3 w-44" />
       )}
       <svg
         viewBox={`${box.minX} ${box.minY} ${box.maxX - box.minX} ${box.maxY - box.minY}`}

@@ -22,7 +22,7 @@ import {
 import { isBend, type StripPiece } from '@core/strip';
 import { CrossingStrokes, crossingData, EndStrokes } from '~/components/WireDrawing';
 import { WireStroke } from '~/components/WireStroke';
-import { METAL_COLOURS } from '~/components/metalColours';
+import { wireColours } from '~/components/metalColours';
 import type { Rehearsal } from './rehearsal';
 
 const EDGE_MM = 1e-6;
@@ -66,8 +66,8 @@ export function RehearsalDrawing({
   const next = at - done > 1e-6 ? steps[done + 1] : undefined;
   const share = next ? eased(at - done) : 0;
   const moving = useMoving(wire, work, done, share);
-  const { metal, diameterMm: d } = wire.stock;
-  const colours = METAL_COLOURS[metal];
+  const { diameterMm: d } = wire.stock;
+  const colours = wireColours(wire.stock);
   const worked = (ends ? ends.size > 0 : now.kind === 'ends')
     ? placedEnds(plan, wire, moving.pose).filter(({ which }) => ends?.has(which) ?? true)
     : [];
@@ -109,8 +109,8 @@ const FormedPart = memo(function FormedPart({
   const wire = plan.wires[work.wire]!;
   const formed = work.steps[done]!.formed;
   const data = useMemo(() => pathData(formedPart(wire, formed)), [wire, formed]);
-  const { metal, diameterMm: d } = wire.stock;
-  const colours = METAL_COLOURS[metal];
+  const { diameterMm: d } = wire.stock;
+  const colours = wireColours(wire.stock);
   const crossings = useMemo(() => {
     const placed = (index: number, mm: number): boolean =>
       index < work.wire ||
@@ -126,7 +126,7 @@ const FormedPart = memo(function FormedPart({
           key={`${w.pathId} ${w.strand}`}
           data={pathData(formedShapes(w))}
           diameterMm={w.stock.diameterMm}
-          colours={METAL_COLOURS[w.stock.metal]}
+          colours={wireColours(w.stock)}
         />
       ))}
       {data !== '' && <WireStroke data={data} diameterMm={d} colours={colours} cap="butt" />}

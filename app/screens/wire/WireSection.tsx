@@ -3,6 +3,7 @@ import { RadioGroup } from 'radix-ui';
 import { useState } from 'react';
 import {
   changeWire,
+  madeOfIt,
   ofStock,
   stocksOf,
   withNewStock,
@@ -12,11 +13,13 @@ import {
   type PieceStock,
   type Wire,
 } from '@core/piece';
+import { MAIN_ID } from '@core/item';
 import type { Plan } from '@core/plan';
 import { printGauge, printLength } from '@core/units';
 import { METAL_FACTS, METALS, TEMPER_NAMES, TEMPERS } from '@core/wire';
+import { CoatField } from '~/components/CoatField';
 import { GaugeFields } from '~/components/GaugeFields';
-import { METAL_COLOURS } from '~/components/metalColours';
+import { wireColours } from '~/components/metalColours';
 import { NameField } from '~/components/NameField';
 import { Button, Choices, Picker, Section } from '~/components/ui';
 import { useUnit } from '~/state/useWords';
@@ -108,6 +111,15 @@ export function WireSection() {
   );
 }
 
+/** What is made of a wire. */
+function usedWords(lines: number, things: number, cut: string): string {
+  const own = [
+    ...(lines > 0 ? [`${lines} ${lines === 1 ? 'line' : 'lines'}, ${cut}`] : []),
+    ...(things > 0 ? [`${things} ${things === 1 ? 'thing' : 'things'}`] : []),
+  ];
+  return own.length > 0 ? own.join('; ') : 'nothing yet';
+}
+
 /** The piece's wires, each with its colour and what is cut of it. */
 function StockChoice({
   stocks,
@@ -121,6 +133,7 @@ function StockChoice({
   plan: Plan | null;
 }) {
   const unit = useUnit();
+  const piece = usePiece();
   return (
     <RadioGroup.Root
       aria-label="The piece’s wires"
@@ -144,13 +157,12 @@ function StockChoice({
             <span className="min-w-0 flex-1">
               <span className="block truncate font-semibold">{s.name}</span>
               <span className="block truncate text-xs text-soft">
-                {METAL_FACTS[s.metal].name}, {printGauge(s.diameterMm, unit)}
+                {METAL_FACTS[s.metal].name}
+                {s.coat && `, ${s.coat} coat`}, {printGauge(s.diameterMm, unit)}
               </span>
             </span>
             <span className="shrink-0 text-right text-xs text-soft tabular-nums">
-              {own.length === 0
-                ? 'no line yet'
-                : `${own.length} ${own.length === 1 ? 'line' : 'lines'}, ${printLength(cutMm, unit)}`}
+              {usedWords(own.length, madeOfIt(piece, s.id ?? MAIN_ID), printLength(cutMm, unit))}
             </span>
           </RadioGroup.Item>
         );
@@ -160,9 +172,9 @@ function StockChoice({
 }
 
 /** A short end of the wire, as thick beside others as it is. */
-function Swatch({ stock: { metal, diameterMm } }: { stock: PieceStock }) {
-  const { rim, body, glint } = METAL_COLOURS[metal];
-  const thick = Math.min(14, Math.max(3, 7 * diameterMm));
+function Swatch({ stock }: { stock: PieceStock }) {
+  const { rim, body, glint } = wireColours(stock);
+  const thick = Math.min(14, Math.max(3, 7 * stock.diameterMm));
   return (
     <svg width={30} height={18} aria-hidden="true" className="shrink-0">
       <rect
@@ -205,6 +217,7 @@ function StockFields({ stock, set }: { stock: PieceStock; set: (change: Partial<
           set={(diameterMm) => set({ diameterMm })}
         />
       </div>
+      <CoatField label="Coat" coat={stock.coat} set={(coat) => set({ coat })} />
       <p className="text-xs text-soft">
         Typical for {facts.name.toLowerCase()} {printGauge(stock.diameterMm, unit)}: flow stress{' '}
         {facts.flowMPa[stock.temper]} MPa, modulus {facts.modulusMPa / 1000} GPa, density{' '}

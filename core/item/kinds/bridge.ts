@@ -3,7 +3,7 @@ import { turnsField } from '../../field';
 import { distance, sub, unit } from '../../geometry';
 import { asLength, counted, say } from '../../words';
 import { plainBead } from '../bead';
-import { beadMark, beadUses } from '../draw';
+import { beadMark, beadUses, wireMark } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
 import { middleMm, moved, turnStroke, type Run } from '../ground';
 import { holesOfOwnWire } from '../holes';
@@ -81,16 +81,7 @@ export const bridge = itemKind({
       })),
       marks: refused
         ? []
-        : [
-            {
-              kind: 'wire',
-              runs: [[from.at, to.at], ...strokes],
-              diameterMm: d,
-              metal: thread.metal,
-              under: false,
-            },
-            ...placed.map(beadMark),
-          ],
+        : [wireMark([[from.at, to.at], ...strokes], thread), ...placed.map(beadMark)],
       notes:
         length < free ? [say`${asLength(free - length)} of bare wire shows beside the beads.`] : [],
       problems,

@@ -3,7 +3,7 @@ import { choiceField, lengthField, turnsField } from '../../field';
 import type { Vec } from '../../geometry';
 import { asLength, counted, say } from '../../words';
 import { plainBead } from '../bead';
-import { beadMark, beadUses } from '../draw';
+import { beadMark, beadUses, wireMark } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
 import { holesOfOwnWire } from '../holes';
 import { itemKind } from '../kind';
@@ -83,9 +83,8 @@ export const drop = itemKind({
       marks: refused
         ? []
         : [
-            {
-              kind: 'wire',
-              runs: [
+            wireMark(
+              [
                 circle(center, radius),
                 [
                   { x: top.x, y: neck },
@@ -97,10 +96,8 @@ export const drop = itemKind({
                 ],
                 ...wraps,
               ],
-              diameterMm: d,
-              metal: item.thread.metal,
-              under: false,
-            },
+              item.thread,
+            ),
             ...placed.map(beadMark),
           ],
       notes: [

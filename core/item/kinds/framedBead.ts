@@ -3,7 +3,7 @@ import { turnsField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
 import { asLength, counted, say } from '../../words';
 import { plainBead } from '../bead';
-import { beadMark, beadUses } from '../draw';
+import { beadMark, beadUses, wireMark } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
 import { middleMm, moved, outside, right } from '../ground';
 import { holeProblem } from '../holes';
@@ -74,13 +74,7 @@ export const framedBead = itemKind({
         ? []
         : [
             beadMark({ at, along: spot.direction, bead }),
-            {
-              kind: 'wire',
-              runs: [...rounds.map(oval), ...ends],
-              diameterMm: d,
-              metal: item.thread.metal,
-              under: false,
-            },
+            wireMark([...rounds.map(oval), ...ends], item.thread),
           ],
       notes: [say`Framed it is ${asLength(2 * rounds.at(-1)!.b + d)} wide.`],
       problems: found ? [found] : [],

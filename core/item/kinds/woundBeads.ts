@@ -3,7 +3,7 @@ import { turnsField, wholeField } from '../../field';
 import type { Vec } from '../../geometry';
 import { counted, say } from '../../words';
 import { plainBead, type Bead } from '../bead';
-import { beadMark, beadUses, type PlacedBead } from '../draw';
+import { beadMark, beadUses, type PlacedBead, wireMark } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
 import { middleMm, moved, outside, right, spanOf, turnStroke } from '../ground';
 import { holesOfOwnWire } from '../holes';
@@ -97,12 +97,7 @@ export const woundBeads = itemKind({
       beads: refused ? [] : beadUses(placed.map((t) => t.bead)),
       findings: [],
       spans: [spanOf(run)],
-      marks: refused
-        ? []
-        : [
-            { kind: 'wire', runs: strokes, diameterMm: d, metal: thread.metal, under: false },
-            ...placed.map(beadMark),
-          ],
+      marks: refused ? [] : [wireMark(strokes, thread), ...placed.map(beadMark)],
       notes: [say`Wraps stand equally before the first and after the last bead.`],
       problems,
     };
