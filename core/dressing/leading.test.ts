@@ -1,0 +1,209 @@
+import { describe, expect, it } from 'vitest';
+import { hangingLength } from '../element';
+import { wrapAct, type Act, type DressOf } from '../item';
+import { newPath, type FigurePath } from '../piece';
+import { planPiece } from '../plan';
+import { told } from '../words/told.support';
+import {
+  actAgain,
+  actsAlike,
+  groundOf,
+  handTowards,
+  hungRound,
+  leadSpot,
+  leadSpots,
+  newAct,
+  roundsOut,
+  withAct,
+  withActAlike,
+  withActMoved,
+  withActs,
+  withActsAfter,
+  withoutAct,
+  type LedItem,
+} from '.';
+import { at, bar, dressingOf, made, pieceWith, place, ring, thin } from './fixtures/ground';
+
+const D = 0.4;
+const led = (acts: Act[]): DressOf<'led'> =>
+  made('led', place(0, 0), { acts, thread: thin(D), startTailMm: 0, endTailMm: 0 });
+const groundWith = (paths: FigurePath[], item: LedItem) => {
+  const piece = pieceWith(paths, [item as DressOf<'led'>]);
+  return groundOf(piece, planPiece(piece));
+};
+const laidOf = (paths: FigurePath[], item: LedItem) =>
+  dressingOf(pieceWith(paths, [item as DressOf<'led'>])).items[0]!;
+const idsOf = (item: LedItem): string[] => item.acts.map((a) => a.id);
+const onOf = (a: Act | undefined) => (a?.do === 'wrap' ? a.on : null);
+
+/** An upright cross of two bars that meet in the origin. */
+const CROSS = [bar('a', 40), newPath('b', [at(20, -20), at(20, 20)], false)];
+
+describe('places to lead a wire to', () => {
+  const item = led([wrapAct('a', place(5, 0)), wrapAct('b', place(35, 0))]);
+  const ground = groundWith(CROSS, item);
+  const spots = leadSpots(ground.plan, laidOf(CROSS, item).acts!);
+
+  it('have names: crossings, ends, bends and ways', () => {
+    expect(spots.map((s) => told(s.name))).toEqual([
+      'crossing 1',
+      'first end of wire 1',
+      'last end of wire 1',
+      'first end of wire 2',
+      'last end of wire 2',
+      'middle of the way to 2',
+    ]);
+  });
+
+  it('are the named ones nearby, else on the wire, and none far from any', () => {
+    expect(told(leadSpot(ground, spots, at(20.4, 0.5), 1)!.name)).toBe('crossing 1');
+    const on = leadSpot(ground, spots, at(12, 1.5), 1)!;
+    expect(on.at).toEqual({
+      x: expect.closeTo(12, 6) as number,
+      y: expect.closeTo(0, 6) as number,
+    });
+    expect(leadSpot(ground, spots, at(12, 9), 1)).toBeNull();
+  });
+
+  it('are gone to as the last place was', () => {
+    const spot = leadSpot(ground, spots, at(12, 0), 0.5)!;
+    const three = withAct(item, { ...item.acts[1]!, wraps: 5 } as Act);
+    expect(newAct(three, 'wrap', spot.at, spot)).toMatchObject({ do: 'wrap', wraps: 5, way: null });
+    expect(newAct(three, 'wrap', at(0, 0), null)).toBeNull();
+    expect(newAct(three, 'pass', at(3, 4), null)).toMatchObject({ do: 'pass', at: at(3, 4) });
+  });
+});
+
+describe('acts in their order', () => {
+  const item = led([
+    wrapAct('a', place(5, 0)),
+    wrapAct('b', place(15, 0)),
+    wrapAct('c', place(25, 0)),
+  ]);
+
+  it('are put in, moved and taken out; the item is where its first is', () => {
+    const more = withActsAfter(item, [wrapAct('x', place(9, 0))], 'a');
+    expect(idsOf(more)).toEqual(['a', 'x', 'b', 'c']);
+    expect(idsOf(withActsAfter(item, [wrapAct('x', place(9, 0))], null))).toEqual([
+      'a',
+      'b',
+      'c',
+      'x',
+    ]);
+    expect(idsOf(withActMoved(item, 'b', -1))).toEqual(['b', 'a', 'c']);
+    expect(withActMoved(item, 'a', -1)).toBe(item);
+    expect(withoutAct(item, 'a').on).toEqual(place(15, 0));
+    expect(withActs(item, []).on).toEqual(item.on);
+  });
+
+  it('that are alike are changed at once, each at its place', () => {
+    const other = withAct(item, { ...item.acts[2]!, wraps: 7 } as Act);
+    const [a] = other.acts;
+    expect(actsAlike(other, a!).map((x) => x.id)).toEqual(['a', 'b']);
+    const next = withActAlike(other, a!, { ...a!, comes: 'behind' });
+    expect(next.acts.map((x) => x.comes)).toEqual(['behind', 'behind', 'front']);
+    expect(next.acts.map((x) => onOf(x)!.x)).toEqual([5, 15, 25]);
+  });
+});
+
+describe('the same again', () => {
+  it('along a wire, onward from where it lies and round a closed one', () => {
+    const hoop = [ring('r', 20)];
+    const item = led([wrapAct('a', place(0, 20), 3)]);
+    const spacingMm = (2 * Math.PI * 20) / 7;
+    const { item: next, added } = actAgain(groundWith(hoop, item), item, 'a', {
+      by: 'spacing',
+      count: 6,
+      spacingMm,
+    });
+    expect(added).toBe(6);
+    const turns = next.acts.map((a) => Math.atan2(onOf(a)!.y, onOf(a)!.x));
+    turns.slice(1).forEach((t, i) => {
+      const by = Math.abs(t - turns[i]!) % (2 * Math.PI);
+      expect(Math.min(by, 2 * Math.PI - by)).toBeCloseTo((2 * Math.PI) / 7, 3);
+    });
+    // Again it adds none: all are there.
+    expect(
+      actAgain(groundWith(hoop, next), next, 'a', { by: 'spacing', count: 6, spacingMm }).added,
+    ).toBe(0);
+  });
+
+  it('at every bend like it, but both corners at the foot of a folded ray are one place', () => {
+    // Four rays that leave a line 5 mm apart and come back to it.
+    const rays = newPath(
+      'r',
+      [at(0, 0), ...[5, 10, 15, 20].flatMap((x) => [at(x, 0), at(x, -12), at(x, 0)]), at(25, 0)],
+      false,
+    );
+    const item = led([wrapAct('a', place(5, 0))]);
+    const { item: next } = actAgain(groundWith([rays], item), item, 'a', { by: 'bends' });
+    expect(next.acts.map((a) => Math.round(onOf(a)!.x / 5))).toEqual([1, 2, 3, 4]);
+  });
+
+  it('mirrored goes back from the middle outwards, and what hangs hangs to the other hand', () => {
+    const item = led([
+      wrapAct('a', place(2, 0)),
+      { ...wrapAct('b', place(12, 0)), sagMm: 3 },
+      wrapAct('c', place(20, 0)),
+    ]);
+    const { item: next } = actAgain(groundWith([bar('a', 40)], item), item, 'a', { by: 'mirror' });
+    expect(next.acts.map((a) => onOf(a)!.x)).toEqual([2, 12, 20, 28, 38]);
+    expect(next.acts[3]!.sagMm).toBe(-3);
+    expect(new Set(idsOf(next)).size).toBe(5);
+  });
+});
+
+describe('rounds', () => {
+  it('on spokes go further out: a net, by hand', () => {
+    // Once round each of four arms 4 mm from the middle, then two rounds further out by 3 each.
+    const arms = [place(24, 0), place(20, 4), place(16, 0), place(20, -4)];
+    const item = led(arms.map((on, i) => wrapAct(`a${i}`, on, 1)));
+    const ground = groundWith(CROSS, item);
+    const { item: next, added } = roundsOut(ground, item, 4, 2, 3, 2);
+    expect(added).toBe(8);
+    expect(
+      next.acts.slice(4, 8).map((a) => [Math.round(onOf(a)!.x), Math.round(onOf(a)!.y) + 0]),
+    ).toEqual([
+      [27, 0],
+      [20, 7],
+      [13, 0],
+      [20, -7],
+    ]);
+    expect(next.acts.slice(4).every((a) => a.do === 'wrap' && a.wraps === 2)).toBe(true);
+    const d = laidOf(CROSS, next);
+    // A turn of 0.4 round 1; a way from arm to arm at 7 and at 10, less what the turns cover of it.
+    const turn = Math.hypot(Math.PI * 1.4, D);
+    expect(d.acts![5]!.hereMm).toBeCloseTo(2 * turn, 6);
+    const way = (r: number) => Math.SQRT2 * r;
+    expect(Math.abs(d.acts![5]!.wayMm - way(7))).toBeLessThan(2 * D);
+    expect(Math.abs(d.acts![9]!.wayMm - way(10))).toBeLessThan(2 * D);
+    // No further than the arms reach: 20 from the middle.
+    expect(roundsOut(ground, item, 4, 9, 3, null).added).toBe(4 * 5);
+  });
+
+  it('of a web hang in the ways of the round before, the last in the way to its own first', () => {
+    const hoop = [ring('r', 20)];
+    const anchors = Array.from({ length: 5 }, (_, i) => {
+      const t = (2 * Math.PI * i) / 5;
+      return { ...wrapAct(`a${i}`, place(20 * Math.cos(t), 20 * Math.sin(t)), 2), sagMm: 4 };
+    });
+    const item = led(anchors);
+    const { item: next } = hungRound(item, laidOf(hoop, item).acts!, 5, 1, 2);
+    const own = next.acts.slice(5);
+    expect(own.map((a) => a.do === 'wrap' && a.way)).toEqual(['a1', 'a2', 'a3', 'a4', own[0]!.id]);
+    const d = laidOf(hoop, next);
+    expect(d.problems).toEqual([]);
+    // Each hangs where the way before it is lowest: 4 inside the chord between two anchors.
+    const chordMm = 2 * 20 * Math.sin(Math.PI / 5);
+    const middle = 20 * Math.cos(Math.PI / 5) - 4;
+    for (const a of d.acts!.slice(5, 9)) {
+      expect(Math.abs(Math.hypot(a.at.x, a.at.y) - middle)).toBeLessThan(0.3);
+    }
+    expect(Math.abs(d.acts![1]!.wayMm - hangingLength(chordMm, 4))).toBeLessThan(1);
+    // All of them towards the middle.
+    d.acts!.slice(6, 9).forEach((a, i) => {
+      const [from, to] = [d.acts![5 + i]!.at, a.at];
+      expect(Math.sign(own[i + 1]!.sagMm)).toBe(handTowards(from, to, at(0, 0)));
+    });
+  });
+});
