@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { test } from './test';
-import { dress, importSvg, newPiece, planned, stage, type } from './workshop';
+import { dress, importSvg, newPiece, planned, stage, type, walkTo } from './workshop';
 
 const INNER = 4;
 const RAYS = 10;
@@ -117,13 +117,7 @@ test('a wire goes round every foot of a star: by mouse, by keys, on the sheet an
     .getByRole('button', { name: /^Begin a making/ })
     .first()
     .click();
-  const heading = page.getByRole('main').getByRole('heading', { level: 1 });
-  await expect(async () => {
-    if (!(await heading.innerText()).startsWith('Wire led on')) {
-      await page.getByRole('button', { name: /^Next$/ }).click();
-    }
-    expect(await heading.innerText()).toBe('Wire led on, 10 places');
-  }).toPass();
+  await walkTo(page, 'Wire led on, 10 places');
   const now = page.getByTestId('place-now');
   await expect(now).toContainText('Place 1 of 10');
   await expect(now).toContainText('Wrap twice round the 2 wires');
@@ -208,12 +202,6 @@ test('a web of seven anchors hangs in rounds in a hoop, and is counted off', asy
     .getByRole('button', { name: /^Begin a making/ })
     .first()
     .click();
-  const heading = page.getByRole('main').getByRole('heading', { level: 1 });
-  await expect(async () => {
-    if (!(await heading.innerText()).startsWith('Wire led on')) {
-      await page.getByRole('button', { name: /^Next$/ }).click();
-    }
-    expect(await heading.innerText()).toBe('Wire led on, 14 places');
-  }).toPass();
+  await walkTo(page, 'Wire led on, 14 places');
   await expect(page.getByText(/8 to 14, each: lead it across in front/)).toBeVisible();
 });

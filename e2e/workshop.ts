@@ -122,3 +122,16 @@ export async function walkThrough(page: Page): Promise<string[]> {
   }
   return heads;
 }
+
+/** Goes on in a making until the step of that heading. */
+export async function walkTo(page: Page, heading: string): Promise<void> {
+  const place = page.getByText(/^step \d+ of \d+$/);
+  const last = Number(/of (\d+)$/.exec(await place.innerText())![1]);
+  for (let n = 1; n <= last; n++) {
+    await expect(place).toHaveText(`step ${n} of ${last}`);
+    const now = await page.getByRole('main').getByRole('heading', { level: 1 }).innerText();
+    if (now === heading) return;
+    await page.getByRole('button', { name: /^Next$/ }).click();
+  }
+  throw new Error(`no step “${heading}”`);
+}
