@@ -86,7 +86,7 @@ export function WireSection() {
         />
       )}
       <StockFields stock={stock} set={(change) => edit((p) => withStock(p, stock.id, change))} />
-      {stocks.length > 1 && plan && <LineStocks plan={plan} index={index} edit={edit} />}
+      {plan && linesDiffer(piece, plan) && <LineStocks plan={plan} index={index} edit={edit} />}
       <div className="flex flex-wrap gap-2">
         {(lines.length > 1 || stocks.length > 1) && (
           <Button onClick={add} disabled={withNewStock(piece) === null}>
@@ -226,6 +226,10 @@ function StockFields({ stock, set }: { stock: PieceStock; set: (change: Partial<
     </>
   );
 }
+
+/** Whether lines are of several wires, or could be: what only things are made of is no choice for them. */
+const linesDiffer = (piece: Piece, { wires }: Plan): boolean =>
+  wires.some((w) => w.stock.id !== null) || piece.stocks.some((s) => madeOfIt(piece, s.id) === 0);
 
 /** Of which wire each line of the figure is. */
 function LineStocks({
