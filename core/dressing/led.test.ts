@@ -268,6 +268,73 @@ describe('laws of a led wire', () => {
   });
 });
 
+const any: fc.Arbitrary<Act[]> = fc
+  .array(
+    fc.tuple(
+      fc.constantFrom('wrap', 'bead', 'pass'),
+      fc.record({
+        x: fc.integer({ min: -70, max: 70 }),
+        y: fc.integer({ min: -30, max: 30 }),
+        comes: fc.constantFrom('front', 'behind', 'along'),
+        sagMm: fc.constantFrom(0, 0, -7, 0.001, 40),
+        lengthMm: fc.constantFrom(0, 0, 3, 400),
+        wraps: fc.constantFrom(0, 0.25, 1, 2.5, 9),
+        strands: fc.constantFrom(null, null, 1, 4),
+        way: fc.option(fc.integer({ min: 0, max: 8 })),
+        passes: fc.integer({ min: 1, max: 3 }),
+        halves: fc.integer({ min: 0, max: 3 }),
+        onTheWay: fc.boolean(),
+      }),
+    ),
+    { maxLength: 9 },
+  )
+  .map((list) =>
+    list.map(([what, o], i): Act => {
+      const shared = { id: `a${i}`, comes: o.comes, sagMm: o.sagMm };
+      const here = at(o.x, o.y);
+      if (what === 'pass') return { ...shared, do: 'pass', at: here };
+      if (what === 'bead') {
+        const beads = [plainBead('Bead', 3), plainBead('Pearl', 5)];
+        const { passes, halves } = o;
+        return { ...shared, do: 'bead', at: o.onTheWay ? null : here, beads, passes, halves };
+      }
+      const on = place(o.x, o.y, o.lengthMm);
+      const way = o.way === null ? null : `a${o.way}`;
+      return { ...shared, do: 'wrap', on, way, wraps: o.wraps, strands: o.strands };
+    }),
+  );
+
+describe('whatever a wire is led to', () => {
+  const figures = [RAILS, [ring('r', 20)], [bar('a', 60), ring('r', 15, 30)], []];
+
+  it('has lengths that are numbers, and ways out that hold', () => {
+    fc.assert(
+      fc.property(any, fc.constantFrom(...figures), (list, paths) => {
+        const d = dressOne(paths, led(list));
+        expect(d.acts).toHaveLength(list.length);
+        const parts = d.acts!.flatMap((a) => [a.wayMm, a.hereMm, a.at.x, a.at.y]);
+        expect(parts.every(Number.isFinite)).toBe(true);
+        expect(d.acts!.every((a) => a.wayMm >= 0 && a.hereMm >= 0)).toBe(true);
+        const drawn = d.marks.flatMap((m) => (m.kind === 'wire' ? m.runs.flat() : []));
+        expect(drawn.every((p) => Number.isFinite(p.x) && Number.isFinite(p.y))).toBe(true);
+        // Beads on its tails are in it, though they are no act's own.
+        const sum = d.acts!.reduce((n, a) => n + a.wayMm + a.hereMm, 0);
+        const beads = list.flatMap((a) => (a.do === 'bead' ? a.beads : []));
+        const most = beads.reduce((n, b) => n + b.lengthMm, 0);
+        expect(cutOf(d)).toBeGreaterThanOrEqual(sum - 1e-6);
+        expect(cutOf(d)).toBeLessThanOrEqual(sum + most + 1e-6);
+        expect(structuredClone(d)).toEqual(d);
+        for (const { remedies } of d.problems) {
+          for (const r of remedies) {
+            if (r.kind === 'item') expect(dressOne(paths, r.item).problems.length).toBeLessThan(99);
+          }
+        }
+      }),
+      { numRuns: 150 },
+    );
+  });
+});
+
 describe('an end of a wire led on', () => {
   const shape = [newPath('a', [at(0, 0), at(40, 0)], false), bar('b', 60, 10)];
   const own = (list: Act[], x = 40): DressOf<'own-led'> =>
