@@ -58,8 +58,8 @@ export function heldTogether(
 }
 
 /**
- * Takes out the pins about which a part could swing freely, with nothing else to hold it: such a part
- * is judged as if it stood still there.
+ * Takes out the pins about which something could swing freely, with nothing else to hold it: parts that only
+ * the pins at one place join to what is held are judged as if they stood still there.
  * @returns the pins taken out of the list
  */
 export function takeSwinging(
@@ -69,21 +69,31 @@ export function takeSwinging(
   held: readonly number[],
 ): [number, number][] {
   const together = heldTogether(nodes.length, beams);
-  /** The nodes of a part that pins go through. */
-  const pinned = (root: number, list: typeof pins): number[] =>
-    list.flatMap((p) => p.filter((n) => together.of(n) === root));
-  const atOnePlace = ([first, ...rest]: number[]): boolean =>
-    rest.every((n) => distance(nodes[n]!, nodes[first!]!) < ONE_PLACE_MM);
   const taken: [number, number][] = [];
   for (;;) {
     const between = pins.filter(([a, b]) => together.of(a) !== together.of(b));
-    const isHeld = (root: number): boolean => held.some((h) => together.of(h) === root);
-    const alone = between.find((pin) =>
-      pin.some((n) => !isHeld(together.of(n)) && atOnePlace(pinned(together.of(n), between))),
-    );
-    if (!alone) return taken;
-    taken.push(alone);
-    together.join(alone[0], alone[1]);
-    pins.splice(pins.indexOf(alone), 1);
+    const swinging = between.find((pin) => isSwinging(nodes, together, between, pin, held));
+    if (!swinging) return taken;
+    taken.push(swinging);
+    together.join(swinging[0], swinging[1]);
+    pins.splice(pins.indexOf(swinging), 1);
   }
+}
+
+/** Whether one of the parts that a pin joins is held no more once all pins at its place are out. */
+function isSwinging(
+  nodes: readonly Vec[],
+  together: Groups,
+  between: readonly [number, number][],
+  pin: readonly [number, number],
+  held: readonly number[],
+): boolean {
+  const here = nodes[pin[0]]!;
+  const rest = new Groups(nodes.length);
+  for (const [a, b] of between) {
+    if (distance(nodes[a]!, here) >= ONE_PLACE_MM) rest.join(together.of(a), together.of(b));
+  }
+  const isHeld = (n: number): boolean =>
+    held.some((h) => rest.of(together.of(h)) === rest.of(together.of(n)));
+  return !pin.every(isHeld);
 }
