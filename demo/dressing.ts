@@ -207,6 +207,7 @@ export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
       ]),
       thread: thin('fine-silver', 0.405),
     }),
+    item('own-petals', [24, 45], 'sterling-silver', { petals: 5, rodMm: 2.5, fanDeg: 170 }),
     item('own-led', [23.45, 18.85], 'sterling-silver', {
       acts: [wrapAct('e1', placed([24.55, 14]), 3)],
     }),

@@ -111,6 +111,30 @@ describe('other acts', () => {
     expect(own(4)).toBeCloseTo(4 * coilTurn(3, FRAME), 12);
   });
 
+  it('a coil pulled into petals keeps its wire: n pi (M + d), each petal drawn as long round', () => {
+    for (const [petals, rodMm, fanDeg] of [
+      [4, 5, 360],
+      [6, 8, 150],
+      [1, 3, 40],
+      [24, 12, 360],
+    ] as const) {
+      const d = dressOne([STAIRS], made('own-petals', place(25, 20), { petals, rodMm, fanDeg }));
+      expect(d.own[0]!.lengthMm).toBeCloseTo(petals * Math.PI * (rodMm + FRAME), 12);
+      expect(d.counts).toEqual([{ what: 'petals', count: petals }]);
+      const [mark] = d.marks;
+      const runs = mark?.kind === 'wire' ? mark.runs : [];
+      expect(runs).toHaveLength(petals);
+      for (const run of runs) {
+        const walked = run.slice(1).reduce((sum, p, i) => {
+          return sum + Math.hypot(p.x - run[i]!.x, p.y - run[i]!.y);
+        }, 0);
+        expect(walked / (Math.PI * (rodMm + FRAME))).toBeCloseTo(1, 1);
+        // All of them meet where the wire comes by.
+        expect(Math.hypot(run[0]!.x - 25, run[0]!.y - 20)).toBeLessThan(0.01);
+      }
+    }
+  });
+
   it('through a bead once lies on the line; again, and round it, is added', () => {
     const bead = { ...plainBead('Bead', 6), holeMm: 3 };
     const own = (passes: number, halves: number, x = 25, y = 20): number =>
@@ -191,7 +215,7 @@ describe('on a tail', () => {
 
 describe('all together', () => {
   const item = fc.record({
-    kind: fc.constantFrom('own-wraps', 'own-loop', 'own-bead'),
+    kind: fc.constantFrom('own-wraps', 'own-loop', 'own-bead', 'own-petals'),
     share: fc.double({ min: 0, max: 1, noNaN: true }),
   });
   test('whatever a wire does on its way, lengths add up and places answer to each other', () => {

@@ -4,6 +4,7 @@ export const COUNT_WORDS = {
   beads: 'beads',
   crossings: 'crossings',
   loops: 'loops',
+  petals: 'petals',
   pieces: 'pieces',
   places: 'places',
   rounds: 'rounds',

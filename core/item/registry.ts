@@ -21,6 +21,7 @@ import { net } from './kinds/net';
 import { ownBead } from './kinds/ownBead';
 import { ownLed } from './kinds/ownLed';
 import { ownLoop } from './kinds/ownLoop';
+import { ownPetals } from './kinds/ownPetals';
 import { ownTwist } from './kinds/ownTwist';
 import { ownWraps } from './kinds/ownWraps';
 import { rosette } from './kinds/rosette';
@@ -55,6 +56,7 @@ const KINDS = [
   ownWraps,
   ownBead,
   ownLoop,
+  ownPetals,
   ownTwist,
   ownLed,
   cage,
