@@ -95,6 +95,8 @@ export interface Problem<Item extends ItemLike = ItemLike> {
 export interface LaidAct {
   readonly id: string;
   readonly at: Vec;
+  /** where that is on a wire of the figure; null beside them */
+  readonly on: { readonly wire: number; readonly mm: number } | null;
   /** the way that it comes, as points, and the wire that it takes; of the first none */
   readonly way: readonly Vec[];
   readonly wayMm: number;

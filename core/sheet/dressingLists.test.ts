@@ -75,3 +75,27 @@ describe('what a wire makes on its way, on the sheet', () => {
     expect(texts.some((t) => t.startsWith('Twisting of legs ('))).toBe(true);
   });
 });
+
+describe('a led wire on the sheet', () => {
+  const piece = demoPieces().find((p) => p.id === 'demo-pond')!;
+  const plan = planPiece(piece);
+  const texts = buildSheet(piece, plan, { paper: 'a4', unit: 'mm' }).pages.flatMap((p) =>
+    textsOf(p.items),
+  );
+
+  it('says where its places on the hoop are, and what is done at all of them', () => {
+    // Seven anchors evenly round 2 pi 20, the first at the bottom, half way round from the seam at the top.
+    const places = /From the first end: (.*)\./.exec(texts.join(' '))![1]!;
+    const mm = [...places.matchAll(/(\d+) at ([\d.]+) mm/g)].map((m) => [
+      Number(m[1]),
+      Number(m[2]),
+    ]);
+    expect(mm.map(([n]) => n)).toEqual([1, 2, 3, 4, 5, 6, 7]);
+    const round = 2 * Math.PI * 20;
+    mm.forEach(([, at], i) => {
+      const wished = (round / 2 + (i * round) / 7) % round;
+      expect(Math.min(Math.abs(at! - wished), Math.abs(round - at! - wished))).toBeLessThan(0.2);
+    });
+    expect(texts.some((t) => t.startsWith('8 to 14, each: lead it across in front'))).toBe(true);
+  });
+});

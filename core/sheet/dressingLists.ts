@@ -125,7 +125,7 @@ const capitalised = (text: string): string => text.charAt(0).toUpperCase() + tex
 /** Where an item lies along the wire. */
 function placeWords(d: Dressed, plan: Plan, unit: LengthUnit): string {
   const [span] = d.spans;
-  if (!span) return '';
+  if (!span || (d.acts && d.wires.length > 0)) return '';
   const wire = plan.wires.length > 1 ? `wire ${span.wire + 1}, ` : '';
   const on = plan.wires[span.wire]!;
   const used = takenOnBlank(on).filter((t) => t.itemId === d.item.id);
@@ -137,6 +137,17 @@ function placeWords(d: Dressed, plan: Plan, unit: LengthUnit): string {
   const from = alongBlank(on, span.fromMm);
   const to = alongBlank(on, span.toMm);
   return `${wire}${printLength(from, unit)} to ${printLength(to, unit)} from the first end`;
+}
+
+/** Where on the figure's wires the places of a led wire are, wire by wire. */
+function actPlaces({ acts = [] }: Dressed, plan: Plan, unit: LengthUnit): string[] {
+  return plan.wires.flatMap((wire, w) => {
+    const own = acts.flatMap(({ on }, i) =>
+      on?.wire === w ? [`${i + 1} at ${printLength(alongBlank(wire, on.mm), unit)}`] : [],
+    );
+    const of = plan.wires.length > 1 ? ` of wire ${w + 1}` : '';
+    return own.length > 0 ? [`From the first end${of}: ${own.join(', ')}.`] : [];
+  });
 }
 
 type Teller = (said: Said) => string;
@@ -206,14 +217,15 @@ export function dressingBlocks(
   const items = dressing.items.flatMap((d): Block[] => {
     const where = placeWords(d, plan, unit);
     const refused = d.problems.find((p) => p.refused);
+    const small = (text: string): Block[] =>
+      wrapped(text, 112).map((line): Block => ({
+        heightMm: LINE_MM - 1,
+        items: [words(MARGIN_MM + 6, 2.8, line, { sizeMm: 2.7 })],
+      }));
     return [
       row(told(d.title).slice(0, 70), where),
-      ...(refused
-        ? wrapped(`Does not go on so: ${told(refused.message)}`, 112).map((text): Block => ({
-            heightMm: LINE_MM - 1,
-            items: [words(MARGIN_MM + 6, 2.8, text, { sizeMm: 2.7 })],
-          }))
-        : []),
+      ...(refused ? small(`Does not go on so: ${told(refused.message)}`) : []),
+      ...actPlaces(d, plan, unit).flatMap(small),
     ];
   });
   const parts = piece.parts.map((p) =>

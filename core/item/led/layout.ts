@@ -3,7 +3,7 @@ import { distance } from '../../geometry';
 import { asThickness, counted, joined, say, type Said } from '../../words';
 import type { Bead } from '../bead';
 import { beadUses } from '../draw';
-import { spanOf, type Span } from '../ground';
+import { middleMm, spanOf, type Span } from '../ground';
 import type { ItemTie } from '../kind';
 import type { ItemLike, LaidAct, Laid, Problem } from '../layout';
 import type { Counted } from '../counts';
@@ -40,6 +40,7 @@ const laidActs = ({ steps }: Led, lengths: readonly LedLength[]): LaidAct[] =>
   steps.map((s, i) => ({
     id: s.act.id,
     at: s.at,
+    on: s.run && { wire: s.run.wire, mm: middleMm(s.run) },
     way: s.way?.points ?? [],
     wayMm: s.way?.lengthMm ?? 0,
     hereMm: s.hereMm,
