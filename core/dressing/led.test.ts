@@ -182,6 +182,25 @@ describe('a wire led from place to place', () => {
     expect(d.wires.every((w) => w.cutMm - w.tailsMm <= 100)).toBe(true);
   });
 
+  it('says how often it is pulled through, and how much runs through the fingers', () => {
+    // Three turns with 45.3 - 13.2 left after them, three with nothing left: 3 x 32.05.
+    const acts = [wrap('a', 20, 0, 3), wrap('b', 40, 0, 3)];
+    const said = dressOne(RAILS, led(acts))
+      .notes.map((n) => inWords(n, 'mm'))
+      .join();
+    expect(said).toContain(
+      `pulled through 6 times, ${(3 * (3 * ONE + 18.8)).toFixed(1)} mm in all`,
+    );
+    expect(said).not.toContain('is long');
+    const long = [wrap('a', 20, 0, 120, { on: place(20, 0, 20) }), wrap('b', 40, 0, 120)];
+    const told = (more: object): string =>
+      dressOne(RAILS, led(long, more))
+        .notes.map((n) => inWords(n, 'mm'))
+        .join();
+    expect(told({})).toContain('is long to pull through');
+    expect(told({ mostMm: 800 })).not.toContain('is long');
+  });
+
   it('says what is left of the length at hand, or what is short', () => {
     const acts = [wrap('a', 20, 0, 3), wrap('b', 40, 0, 3)];
     const notes = (haveMm: number): string =>

@@ -77,7 +77,7 @@ export function ActFields({
         <BeadFields
           beads={act.beads}
           most={ACT_LIMITS.beads}
-          frameMm={0.5}
+          frameMm={0.8}
           unit={unit}
           set={(beads) => set({ ...act, beads })}
         />

@@ -7,7 +7,7 @@ import type { WireUse } from '../layout';
 import { wrapAct, type Act } from '../led/act';
 import { ledLaid, ledNotes, ledProblems, ledSpans, ledTies, mirroredActs } from '../led/layout';
 import { leadOn, type Led } from '../led/lead';
-import { lengthsOf, type LedLength } from '../led/lengths';
+import { lengthsOf, pullsOf, type LedLength } from '../led/lengths';
 import { ledOrders } from '../led/words';
 import { GRIP, sleeve, stiffer } from '../stiffness';
 import type { Thread } from '../thread';
@@ -52,6 +52,24 @@ function atHand({ haveMm }: LedWire, wires: readonly WireUse[]): Said[] {
   ];
 }
 
+/** Soft thin wire longer than this is a burden to pull through, mm (a rule of thumb of the bench). */
+const LONG_MM = 1_000;
+
+/** What it is to pull the wire through so often, and what helps where it is long. */
+function careOf(all: Led, lengths: readonly LedLength[]): Said[] {
+  const { times, runMm } = pullsOf(all, lengths);
+  const longest = Math.max(0, ...lengths.map((l) => l.lengthMm));
+  if (times < 2) return [];
+  return [
+    say`It is pulled through ${counted(times, 'time', 'times')}, ${asLength(runMm)} in all; that hardens it, and kinks end in breaks.`,
+    ...(longest > LONG_MM
+      ? [
+          say`${asLength(longest)} is long to pull through: work it in lengths, each hidden under the turns of the next.`,
+        ]
+      : []),
+  ];
+}
+
 export const ledWire = itemKind({
   kind: 'led',
   name: 'Wire led on',
@@ -88,7 +106,7 @@ export const ledWire = itemKind({
       title: say`Wire led on, ${counted(item.acts.length, 'place', 'places')}`,
       wires,
       spans: ledSpans(all.steps),
-      notes: [...atHand(item, wires), ...ledNotes(all)],
+      notes: [...atHand(item, wires), ...ledNotes(all), ...careOf(all, lengths)],
       problems,
     };
   },

@@ -9,6 +9,28 @@ export interface LedLength {
   readonly lengthMm: number;
 }
 
+/** How often a wire is pulled through, and how much of it runs through the fingers in all, mm. */
+export interface Pulls {
+  readonly times: number;
+  readonly runMm: number;
+}
+
+/** At each turn, and each way through a bead, all that is left of the length comes through after it. */
+export function pullsOf({ steps }: Led, lengths: readonly LedLength[]): Pulls {
+  let [times, runMm] = [0, 0];
+  for (const { from, to, lengthMm } of lengths) {
+    let left = lengthMm;
+    // The place where a length begins was made by the one before.
+    for (const s of steps.slice(from === 0 ? 0 : from + 1, to + 1)) {
+      left -= (s.way?.lengthMm ?? 0) + s.hereMm;
+      const through = s.act.do === 'bead' ? s.act.passes + s.act.halves : Math.ceil(s.turns);
+      times += through;
+      runMm += through * Math.max(0, left);
+    }
+  }
+  return { times, runMm };
+}
+
 /**
  * A led wire in lengths that hands can manage: a new one begins at the place where the one before ends, and
  * is hidden under its turns.
