@@ -128,7 +128,7 @@ describe('other acts', () => {
         const walked = run.slice(1).reduce((sum, p, i) => {
           return sum + Math.hypot(p.x - run[i]!.x, p.y - run[i]!.y);
         }, 0);
-        expect(walked / (Math.PI * (rodMm + FRAME))).toBeCloseTo(1, 1);
+        expect(walked / (Math.PI * (rodMm + FRAME))).toBeCloseTo(1, 9);
         // All of them meet where the wire comes by.
         expect(Math.hypot(run[0]!.x - 25, run[0]!.y - 20)).toBeLessThan(0.01);
       }

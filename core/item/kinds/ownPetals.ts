@@ -1,11 +1,11 @@
-import { ellipseRound, loopLength } from '../../element';
+import { loopLength } from '../../element';
 import { lengthField, wholeField } from '../../field';
 import { norm, scale, sub, type Vec } from '../../geometry';
 import { asLength, counted, say } from '../../words';
 import { wireMark } from '../draw';
 import {
+  alongPoints,
   middleMm,
-  moved,
   outside,
   right,
   type FormedWires,
@@ -33,26 +33,26 @@ function wireOf(wires: FormedWires, { on, petals, rodMm }: Petals): OwnUse[] {
 
 /** So near to the figure's middle a place is in it, mm. */
 const MIDDLE_MM = 1;
-/** Petals are no rounder, and no slimmer, than this share of their length. */
-const WIDTH = { most: 0.75, least: 0.25 };
+/** A petal stays within its share of the fan, which is no wider than this, radians. */
+const WIDEST = (2 * Math.PI) / 3;
+const STEPS = 48;
 
-/** Half the length and half the width of a petal of that perimeter, mm: as wide as its share of the fan lets it be. */
-function petalSize({ petals, fanDeg }: Petals, roundMm: number): { a: number; b: number } {
-  const step = (fanDeg * Math.PI) / 180 / petals;
-  const share = Math.min(WIDTH.most, Math.max(WIDTH.least, Math.tan(Math.min(step / 2, 1))));
-  const a = roundMm / ellipseRound(1, share);
-  return { a, b: a * share };
-}
-
-/** A petal from the middle outwards, and back to it. */
-function petalAt(at: Vec, turn: number, a: number, b: number): Vec[] {
-  const along = { x: Math.cos(turn), y: Math.sin(turn) };
-  const across = { x: -along.y, y: along.x };
-  return Array.from({ length: 41 }, (_, i) => {
-    const t = Math.PI + (2 * Math.PI * i) / 40;
-    return moved(moved(at, along, a + a * Math.cos(t)), across, b * Math.sin(t));
+/** A petal of length 1 from the middle outwards and back to it, r = cos(pi phi / s) in a share s of the fan. */
+function unitPetal({ petals, fanDeg }: Petals): Vec[] {
+  const share = Math.min(WIDEST, (fanDeg * Math.PI) / 180 / petals);
+  return Array.from({ length: STEPS + 1 }, (_, i) => {
+    const phi = share * (i / STEPS - 0.5);
+    const r = Math.cos((Math.PI * phi) / share);
+    return { x: r * Math.cos(phi), y: r * Math.sin(phi) };
   });
 }
+
+/** A petal turned that way, so long, from a place. */
+const petalAt = (unit: readonly Vec[], at: Vec, turn: number, longMm: number): Vec[] =>
+  unit.map(({ x, y }) => ({
+    x: at.x + longMm * (x * Math.cos(turn) - y * Math.sin(turn)),
+    y: at.y + longMm * (x * Math.sin(turn) + y * Math.cos(turn)),
+  }));
 
 /** Away from the figure's middle; in the middle itself square to the wire. */
 function outward(ground: Ground, spot: Spot): Vec {
@@ -82,7 +82,9 @@ export const ownPetals = itemKind({
     const [use] = wireOf(ground, item);
     const spot = run.spot(middleMm(run));
     const roundMm = loopLength(item.rodMm, ground.frameMm);
-    const { a, b } = petalSize(item, roundMm);
+    const unit = unitPetal(item);
+    // As long as its perimeter lets it be.
+    const longMm = roundMm / (alongPoints(unit).at(-1) ?? 1);
     const out = outward(ground, spot);
     const base = Math.atan2(out.y, out.x);
     const fan = (item.fanDeg * Math.PI) / 180;
@@ -98,13 +100,13 @@ export const ownPetals = itemKind({
       spans: [{ wire: run.wire, fromMm: middleMm(run), toMm: middleMm(run) }],
       marks: [
         wireMark(
-          turns.map((turn) => petalAt(spot.at, turn, a, b)),
+          turns.map((turn) => petalAt(unit, spot.at, turn, longMm)),
           ground.wire,
         ),
       ],
       notes: use
         ? [
-            say`${asLength(use.lengthMm)} of the wire itself, in its cut length; each petal is ${asLength(roundMm)} round, about ${asLength(2 * a)} long.`,
+            say`${asLength(use.lengthMm)} of the wire itself, in its cut length; each petal is ${asLength(roundMm)} round, about ${asLength(longMm)} long.`,
           ]
         : [],
     };
