@@ -1,5 +1,5 @@
 import { test, type Page } from '@playwright/test';
-import { importSvg, newPiece, openPiece, openWorkshop, stage } from './workshop';
+import { newPiece, openPiece, openWorkshop, stage } from './workshop';
 
 // The making says that it works without a connection.
 test.use({ serviceWorkers: 'allow' });
@@ -69,22 +69,6 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await page.keyboard.press('ArrowRight');
   await page.waitForTimeout(330);
   await shoot(page, 'rehearse');
-  await newPiece(page);
-  const tulip = 'M20 4C12 4 6 12 8 22C10 34 22 38 24 50C26 38 38 34 40 22C42 12 36 4 28 4';
-  await importSvg(
-    page,
-    'tulip.svg',
-    `<svg xmlns="http://www.w3.org/2000/svg" width="48mm" height="54mm" viewBox="0 0 48 54"><path d="${tulip}" fill="none"/></svg>`,
-  );
-  await page.getByTestId('cut-length').waitFor();
-  await page.getByLabel('Name of the piece').fill('Tulip');
-  await stage(page, 'Bends');
-  await page.getByText('Here more bends stop paying.').waitFor();
-  await page.getByRole('radio', { name: 'middle outwards' }).click();
-  await page.getByRole('columnheader', { name: 'Left arm' }).waitFor();
-  await page.locator('aside').evaluate((e) => e.scrollTo(0, 260));
-  await page.waitForTimeout(600);
-  await shoot(page, 'arms');
   await page.goto('/kit');
   await page.getByRole('listitem', { name: 'Mandrel' }).waitFor();
   await page.waitForTimeout(400);
@@ -105,6 +89,15 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await page.getByRole('list', { name: 'Lanes' }).scrollIntoViewIfNeeded();
   await page.waitForTimeout(600);
   await shoot(page, 'lanes');
+  await openPiece(page, 'Pond web');
+  await stage(page, 'Dressing');
+  await page
+    .getByRole('list', { name: 'Items' })
+    .getByRole('button', { name: /^Wire led on/ })
+    .click();
+  await page.getByTestId('act-28').waitFor();
+  await page.waitForTimeout(600);
+  await shoot(page, 'leading');
   await page.goto('/desk?sum=net');
   await page.getByRole('img', { name: 'Net over spokes, to scale' }).waitFor();
   await page.waitForTimeout(400);
