@@ -1,9 +1,9 @@
 import { describe, expect, it, test } from 'vitest';
 import { alikeTo, dressPiece, withAgain, withAlike, type Again } from '.';
-import { kindOf, type DressItem } from '../item';
+import { kindOf, wrapAct, type DressItem } from '../item';
 import { newPath, type FigurePath, type Piece } from '../piece';
 import { planPiece } from '../plan';
-import { at, made, pieceWith, place, ring } from './fixtures/ground';
+import { at, bar, made, pieceWith, place, ring } from './fixtures/ground';
 
 const again = (paths: FigurePath[], item: DressItem, how: Again) => {
   const piece = pieceWith(paths, [item]);
@@ -107,5 +107,15 @@ describe('the same again', () => {
   it('on the middle line its mirror image is itself', () => {
     const line = newPath('l', [at(0, 10), at(0, 0), at(40, 0), at(40, 10)], false);
     expect(again([line], made('own-loop', place(20, 0)), { by: 'mirror' }).added).toBe(0);
+  });
+
+  it('a led wire that begins in the middle has its twin on the other side, once', () => {
+    const acts = [wrapAct('a', place(20, 0)), wrapAct('b', place(30, 0), 3)];
+    const item = made('led', place(20, 0), { acts });
+    const { piece, added } = again([bar('a', 40)], item, { by: 'mirror' });
+    expect(added).toBe(1);
+    const twin = piece.dressing[1]!;
+    expect('acts' in twin && twin.acts.map((a) => a.do === 'wrap' && a.on.x)).toEqual([20, 10]);
+    expect(withAgain(piece, planPiece(piece), twin as typeof item, { by: 'mirror' }).added).toBe(0);
   });
 });

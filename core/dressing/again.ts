@@ -3,6 +3,7 @@ import {
   kindOf,
   mirroredItem,
   withPlaces,
+  type Act,
   type PieceItem,
   type Run,
   type StretchPlace,
@@ -63,6 +64,20 @@ export function placesOf(plan: Plan, run: Run, how: Again): { wire: number; mm: 
   }
 }
 
+/** Whether two items of a kind lie at the same places; of what is led all of them count. */
+function isThere(a: PieceItem, b: PieceItem): boolean {
+  if (distance(a.on, b.on) >= ONE_PLACE_MM) return false;
+  if (!('acts' in a) || !('acts' in b)) return true;
+  const placeOf = (act: Act): Vec | null => (act.do === 'wrap' ? act.on : act.at);
+  return (
+    a.acts.length === b.acts.length &&
+    a.acts.every((act, i) => {
+      const [p, q] = [placeOf(act), placeOf(b.acts[i]!)];
+      return p === q || (p !== null && q !== null && distance(p, q) < ONE_PLACE_MM);
+    })
+  );
+}
+
 /**
  * A piece with the same put on at other places too: where one of its kind lies already nothing is added.
  * @returns how many were added
@@ -77,12 +92,12 @@ export function withAgain(
   const run = ground.runAt(item.on);
   const { place } = kindOf(item);
   if (!run && place !== 'free') return { piece, added: 0 };
-  const alike: Vec[] = piece.dressing.filter((i) => i.kind === item.kind).map((i) => i.on);
+  const alike = piece.dressing.filter((i) => i.kind === item.kind);
   let next = piece;
   let added = 0;
   const put = (copy: PieceItem): void => {
-    if (alike.some((at) => distance(at, copy.on) < ONE_PLACE_MM)) return;
-    alike.push(copy.on);
+    if (alike.some((other) => isThere(other, copy))) return;
+    alike.push(copy);
     next = withItem(next, { ...copy, id: freshItemId(next) });
     added++;
   };

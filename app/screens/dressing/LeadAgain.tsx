@@ -1,11 +1,19 @@
 import { useState } from 'react';
-import { actAgain, groundOf, hungRound, roundsOut, type Again, type LedItem } from '@core/dressing';
+import {
+  actAgain,
+  groundOf,
+  hungRound,
+  roundsOut,
+  withAgain,
+  type Again,
+  type LedItem,
+} from '@core/dressing';
 import type { Act, LaidAct } from '@core/item';
 import type { LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
 import { Button } from '~/components/ui';
-import { useWorkbench } from '~/state/workbench';
+import { useEdit, useWorkbench } from '~/state/workbench';
 
 const MOST = 399;
 
@@ -24,6 +32,7 @@ export function LeadAgain({
   set: (item: LedItem) => void;
 }) {
   const { plan, planned } = useWorkbench().planState;
+  const edit = useEdit();
   const [count, setCount] = useState(3);
   const [spacing, setSpacing] = useState<number | null>(null);
   const [lasts, setLasts] = useState(() => Math.min(item.acts.length, 6));
@@ -37,6 +46,11 @@ export function LeadAgain({
   const take = (made: { item: LedItem; added: number }): void => {
     if (made.added > 0) set(made.item);
     setTold(made.added > 0 ? `${made.added} more.` : 'There is no other such place.');
+  };
+  const twin = (): void => {
+    const { added } = withAgain(planned, plan, item, { by: 'mirror' });
+    if (added > 0) edit((p) => withAgain(p, plan, item, { by: 'mirror' }).piece);
+    setTold(added > 0 ? 'One more wire, on the other side.' : 'It lies on that side already.');
   };
   const run = act.do === 'wrap' && act.way === null ? ground.runAt(act.on) : null;
   const wire = run && plan.wires[run.wire];
@@ -56,6 +70,7 @@ export function LeadAgain({
             </>
           )}
           <Button onClick={() => again({ by: 'mirror' })}>All of it, mirrored back</Button>
+          {item.kind === 'led' && <Button onClick={twin}>Another wire, mirrored</Button>}
         </div>
         {wire && (
           <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
