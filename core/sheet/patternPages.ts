@@ -1,5 +1,5 @@
 import { pathData } from '../file';
-import { growBox, pathsBox, perp, scale, type Box, type Primitive } from '../geometry';
+import { growBox, pathsBox, perp, scale, type Box, type Primitive, type Vec } from '../geometry';
 import {
   bendLabels,
   endShapes,
@@ -30,7 +30,7 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
   const bodies: Item[] = [];
   const lines: Item[] = [];
   const marks: Item[] = [];
-  plan.wires.forEach((w, n) => {
+  plan.wires.forEach((w) => {
     const d = w.stock.diameterMm;
     const data = pathData(wireShapes(plan, w));
     bodies.push({ type: 'path', data, widthMm: d, tone: 'faint' });
@@ -50,19 +50,10 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
         ),
       );
     }
-    const start = placeOnWire(w, 0);
-    if (start) {
-      const back = scale(start.direction, -(d / 2 + 1.6));
-      const name = plan.wires.length > 1 ? `start ${n + 1}` : w.closed ? 'seam' : 'start';
-      marks.push(
-        words(start.at.x + back.x, start.at.y + back.y - 0.6, name, {
-          sizeMm: 2,
-          anchor: 'middle',
-          tone: 'soft',
-        }),
-      );
-    }
   });
+  for (const { at, name } of startNames(plan)) {
+    marks.push(words(at.x, at.y - 0.6, name, { sizeMm: 2, anchor: 'middle', tone: 'soft' }));
+  }
   for (const label of bendLabels(plan, 'gripMm', widestMm(plan) / 2 + 2.2, 2.4)) {
     const number = String(label.bend + 1);
     marks.push(
@@ -84,6 +75,29 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
       tone: 'soft',
     }));
   return [...bodies, ...lines, ...beads, ...marks];
+}
+
+/** Names nearer to each other than this would lie over each other, mm across and down. */
+const NAME_MM = { across: 8, down: 2.4 };
+
+/** Where wires begin, each a little before its first end; of several at one place one name says all. */
+function startNames(plan: Plan): { readonly at: Vec; readonly name: string }[] {
+  const found: { readonly at: Vec; readonly numbers: number[]; readonly closed: boolean }[] = [];
+  plan.wires.forEach((w, n) => {
+    const start = placeOnWire(w, 0);
+    if (!start) return;
+    const back = scale(start.direction, -(w.stock.diameterMm / 2 + 1.6));
+    const at = { x: start.at.x + back.x, y: start.at.y + back.y };
+    const near = found.find(
+      (f) => Math.abs(f.at.x - at.x) < NAME_MM.across && Math.abs(f.at.y - at.y) < NAME_MM.down,
+    );
+    if (near) near.numbers.push(n + 1);
+    else found.push({ at, numbers: [n + 1], closed: w.closed });
+  });
+  return found.map(({ at, numbers, closed }) => {
+    if (plan.wires.length === 1) return { at, name: closed ? 'seam' : 'start' };
+    return { at, name: `${numbers.length > 1 ? 'starts' : 'start'} ${numbers.join(', ')}` };
+  });
 }
 
 /** What the pattern covers: the wire and the numbers beside it. */

@@ -8,6 +8,7 @@ import { readStrokes } from '../../e2e/readStrokes';
 import { patternBox } from './patternPages';
 import { writePdf } from './writePdf';
 
+const at = (x: number, y: number) => ({ x, y });
 const square = (side: number): Piece => ({
   ...newPiece('p', 'Square', '2026-11-02T17:00:00.000Z'),
   paths: [
@@ -38,6 +39,20 @@ const font = (weight: number): Uint8Array =>
 describe('the sheet', () => {
   const piece = square(40);
   const plan = planPiece(piece);
+
+  it('names where wires begin, of several at one place once', () => {
+    const line = (id: string, y: number) => newPath(id, [at(0, y), at(30, y)], false);
+    const namesOf = (own: Piece): string[] =>
+      texts(buildSheet(own, planPiece(own), { paper: 'a4', unit: 'mm' }).pages[0]!).filter((t) =>
+        /^(starts?|seam)\b/.test(t),
+      );
+    expect(namesOf(piece)).toEqual(['seam']);
+    expect(namesOf({ ...piece, paths: [line('a', 0)] })).toEqual(['start']);
+    expect(namesOf({ ...piece, paths: [line('a', 0), line('b', 1), line('c', 9)] })).toEqual([
+      'starts 1, 2',
+      'start 3',
+    ]);
+  });
 
   it('a small piece takes a pattern page and a list page', () => {
     const sheet = buildSheet(piece, plan, { paper: 'a4', unit: 'mm' });
