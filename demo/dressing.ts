@@ -198,6 +198,7 @@ export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
       endTailMm: 15,
     }),
     item('finding', [23, 3], 'brass', { what: 'jump-ring', insideMm: 5 }),
+    item('hung-chain', [9.6, 37.85], 'brass', { lengthMm: 36, grams: 0.5 }, [36.4, 37.85]),
   ],
   star: () => [
     item('led', STAR_BENDS[0]!, 'fine-silver', {

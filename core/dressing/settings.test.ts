@@ -178,3 +178,28 @@ describe('edits', () => {
     expect(stretchPlace(plan, { wire: 7, fromMm: 0, toMm: 1 })).toBeNull();
   });
 });
+
+describe('a chain between two places', () => {
+  const rails = [bar('a', 60)];
+  const chain = (lengthMm: number, more: Partial<DressOf<'hung-chain'>> = {}) =>
+    made('hung-chain', place(10, 0), { lengthMm, ...more }, place(50, 0));
+
+  it('hangs as it falls, is bought by its length, and pulls at both', () => {
+    const d = dressOne(rails, chain(40.2, { grams: 0.8 }));
+    expect(d.findings).toEqual([{ name: 'Chain, 40.2 mm', count: 1, grams: 0.8 }]);
+    // Nearly straight it sags by sqrt(3 / 8 x 40 x 0.2) = 1.7.
+    expect(d.notes.map(told)).toEqual(['It hangs 1.7 mm below the lower of its places.']);
+    expect(d.pulls).toEqual([
+      { x: expect.closeTo(10, 6) as number, y: expect.closeTo(0, 6) as number },
+      { x: expect.closeTo(50, 6) as number, y: expect.closeTo(0, 6) as number },
+    ]);
+    const drawn = d.marks.flatMap((m) => (m.kind === 'wire' ? m.runs.flat() : []));
+    expect(Math.max(...drawn.map((p) => p.y))).toBeLessThan(1.74 + 2);
+  });
+
+  it('does not go on where it does not reach; long enough it does', () => {
+    const short = dressOne(rails, chain(30));
+    expect(short.problems[0]!.refused).toBe(true);
+    expect(dressOne(rails, healed(short, /long enough/)).problems).toEqual([]);
+  });
+});

@@ -18,6 +18,7 @@ export {
   strandsWrap,
 } from './coils';
 export { ELEMENT_KINDS, elementSchema, type Element, type ElementKind } from './element';
+export { catenary } from './catenary';
 export { hangingLength } from './hanging';
 export { flattened, TYPICAL_SPREAD, type Flattened } from './hammer';
 export {

@@ -131,6 +131,14 @@ export function hangPlaces(piece: Piece, plan: Plan, dressing: Dressing | null):
   return [first, ...(second ? [second] : [])].map(({ worn: _worn, ...place }) => place);
 }
 
+/** A wire that is led weighs where it lies, act by act; any other where its item is. */
+function wireMasses({ acts = [], place }: Dressed, grams: number): PointMass[] {
+  const all = acts.reduce((sum, a) => sum + a.wayMm + a.hereMm, 0);
+  return all > 0
+    ? acts.map((a) => ({ at: a.at, grams: (grams * (a.wayMm + a.hereMm)) / all }))
+    : [{ at: place, grams }];
+}
+
 /** What each item that goes on weighs, where its weight acts. A drop swings free: it pulls where it hangs. */
 export function itemMasses(
   plan: Plan,
@@ -151,14 +159,19 @@ export function itemMasses(
       (sum, w) => sum + w.count * wireMassG(w.wire.metal, w.wire.diameterMm, w.cutMm - w.tailsMm),
       own,
     );
+    if (d.pulls) {
+      const grams = (beads + findings + wires) / d.pulls.length;
+      return d.pulls.map((at) => ({ at, grams }));
+    }
     const marks = d.marks.flatMap((m) => (m.kind === 'bead' ? [{ at: m.at, bead: m.bead }] : []));
     if (!kindOf(d.item).traits.swings && marks.length > 0) {
       return [
         ...marks.map((m) => ({ at: m.at, grams: m.bead.grams })),
-        { at: d.place, grams: wires + findings },
+        ...wireMasses(d, wires),
+        { at: d.place, grams: findings },
       ];
     }
-    return [{ at: d.place, grams: beads + findings + wires }];
+    return [...wireMasses(d, wires), { at: d.place, grams: beads + findings }];
   });
 }
 

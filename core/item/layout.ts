@@ -125,6 +125,8 @@ export interface Layout<Item extends ItemLike = ItemLike> {
   /** places of wires that must be formed as far as there: what is bound or gone round */
   readonly held?: readonly { readonly wire: number; readonly mm: number }[];
   readonly marks: readonly DressMark[];
+  /** where its weight acts, shared equally, if not where it lies */
+  readonly pulls?: readonly Vec[];
   /** of a wire that is led: what it does, in order */
   readonly acts?: readonly LaidAct[];
   readonly notes: readonly Said[];

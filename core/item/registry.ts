@@ -15,6 +15,7 @@ import { finding } from './kinds/finding';
 import { flatten } from './kinds/flatten';
 import { framedBead } from './kinds/framedBead';
 import { guided } from './kinds/guided';
+import { hungChain } from './kinds/hungChain';
 import { lacing } from './kinds/lacing';
 import { ledWire } from './kinds/led';
 import { net } from './kinds/net';
@@ -61,6 +62,7 @@ const KINDS = [
   ownLed,
   cage,
   finding,
+  hungChain,
   flatten,
 ] as const;
 
