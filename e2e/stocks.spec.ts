@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { test } from './test';
-import { cutMm, importSvg, newPiece, planned, stage, type, walkThrough } from './workshop';
+import { cutMm, dress, importSvg, newPiece, planned, stage, type, walkThrough } from './workshop';
 
 const LEAF =
   '<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="60mm" viewBox="0 0 40 60">' +
@@ -61,6 +61,58 @@ test('a leaf has one half in copper and the other in brass, each with its own nu
   await expect(wires).toBeHidden();
   await page.keyboard.press('Control+z');
   await expect(wires.getByRole('radio', { name: /Brass half/ })).toBeVisible();
+});
+
+test('thin wire is named: changed once for all that is made of it, and one of its own, in a coat', async ({
+  page,
+}) => {
+  await drawn(page, BARS);
+  await stage(page, 'Dressing');
+  const takes = page.getByRole('table', { name: 'What it takes' });
+  const done = (): Promise<void> => page.getByRole('button', { name: 'Done', exact: true }).click();
+  await dress(page, 'Coil');
+  await done();
+  await dress(page, 'Coil');
+  await expect(page.getByText('One other thing is made of thin wire too')).toBeVisible();
+  await type(page.getByLabel('Its thickness'), '0.5');
+  await expect(takes.getByRole('row', { name: /^0\.50 mm copper in all/ })).toBeVisible();
+  await expect(takes.getByRole('row', { name: /^0\.32 mm/ })).toHaveCount(0);
+  await page.getByLabel('What is changed here is changed in all 2 alike').uncheck();
+  await page.getByLabel('Made of').selectOption('a wire of its own');
+  await page.getByLabel('Its coat').selectOption('blue coat');
+  await expect(takes.getByRole('row', { name: /^0\.50 mm copper in all/ })).toBeVisible();
+  await expect(
+    takes.getByRole('row', { name: /^0\.50 mm blue-coated copper in all/ }),
+  ).toBeVisible();
+  await done();
+
+  await stage(page, 'Wire');
+  const wires = page.getByRole('radiogroup', { name: 'The piece’s wires' });
+  await expect(wires.getByRole('radio', { name: /^Thin wire, / })).toHaveCount(0);
+  await expect(wires.getByRole('radio', { name: /Thin wire 2.*blue coat.*1 thing/ })).toBeVisible();
+  // What only binds is no choice for a line.
+  await expect(page.getByLabel('Wire 1 is made of')).toHaveCount(0);
+  await wires.getByRole('radio', { name: /Thin wire 2/ }).click();
+  await type(page.getByLabel('Called'), 'Blue binding');
+
+  await stage(page, 'Sheet');
+  await expect(page.getByText(/0\.50 mm blue-coated copper/).first()).toBeAttached();
+  await stage(page, 'Make');
+  await page
+    .getByRole('button', { name: /^Begin a making/ })
+    .first()
+    .click();
+  const orders: string[] = [];
+  const place = page.getByText(/^step \d+ of \d+$/);
+  const last = Number(/of (\d+)$/.exec(await place.innerText())![1]);
+  for (let n = 1; n <= last; n++) {
+    await expect(place).toHaveText(`step ${n} of ${last}`);
+    orders.push(await page.getByRole('main').innerText());
+    if (n < last) await page.getByRole('button', { name: /^Next$/ }).click();
+  }
+  const blue = orders.filter((o) => /of 0\.50 mm blue-coated copper for: coil/.test(o));
+  expect(blue).toHaveLength(1);
+  expect(blue[0]).toContain('nylon jaws or taped jaws');
 });
 
 test('an order of pairs with three drops each is billed, and counted off at the bench', async ({

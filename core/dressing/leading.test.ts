@@ -154,6 +154,14 @@ describe('the same again', () => {
 });
 
 describe('rounds', () => {
+  it('are no more than a wire can do', () => {
+    const many = led(Array.from({ length: 398 }, (_, i) => wrapAct(`a${i}`, place(i / 10, 0))));
+    const ground = groundWith(CROSS, many);
+    expect(roundsOut(ground, many, 6, 5, 0.5, null).added).toBe(2);
+    const full = withActsAfter(many, [wrapAct('x', place(1, 0)), wrapAct('y', place(2, 0))], null);
+    expect(newAct(full, 'pass', at(0, 0), null)).toBeNull();
+  });
+
   it('on spokes go further out: a net, by hand', () => {
     // Once round each of four arms 4 mm from the middle, then two rounds further out by 3 each.
     const arms = [place(24, 0), place(20, 4), place(16, 0), place(20, -4)];

@@ -1,5 +1,6 @@
 import { add, distance, mix, norm, scale, sub, unit, type Vec } from '../geometry';
 import {
+  ACT_LIMITS,
   beadAct,
   freshActId,
   middleMm,
@@ -169,6 +170,7 @@ export function withActMoved(item: LedItem, id: string, by: 1 | -1): LedItem {
 
 /** What is done at a place, like the act before it of that kind. */
 export function newAct(item: LedItem, tool: LeadTool, at: Vec, spot: LeadSpot | null): Act | null {
+  if (item.acts.length >= ACT_LIMITS.acts) return null;
   const id = freshActId(item.acts);
   const last = item.acts.findLast((a) => a.do === tool);
   if (tool === 'pass') return passAct(id, at);
@@ -181,10 +183,10 @@ export function newAct(item: LedItem, tool: LeadTool, at: Vec, spot: LeadSpot | 
   return { ...wrapAct(id, spot.on, wraps), way: spot.way };
 }
 
-/** Acts of which each has a free id. */
+/** Acts of which each has a free id, as many as a wire can do. */
 function numbered(item: LedItem, acts: readonly Act[]): Act[] {
   const all: Act[] = [...item.acts];
-  return acts.map((act) => {
+  return acts.slice(0, ACT_LIMITS.acts - item.acts.length).map((act) => {
     const own = { ...act, id: freshActId(all) };
     all.push(own);
     return own;

@@ -14,7 +14,7 @@ import {
   type LeadTool,
   type LedItem,
 } from '@core/dressing';
-import { actTitle, type Act, type LaidAct } from '@core/item';
+import { ACT_LIMITS, actTitle, type Act, type LaidAct } from '@core/item';
 import type { LengthUnit } from '@core/units';
 import { printLength } from '@core/units';
 import { LengthField } from '~/components/LengthField';
@@ -78,8 +78,9 @@ export function ActsField({
         ))}
       </ol>
       <p className="text-xs text-soft">
-        Press the places on the figure in their order; a number typed is that of the wraps. The
-        right-hand column is the wire so far.
+        {item.acts.length < ACT_LIMITS.acts
+          ? 'Press the places on the figure in their order; a number typed is that of the wraps. The right-hand column is the wire so far.'
+          : `A wire does ${ACT_LIMITS.acts} things at the most: lead on another from here.`}
       </p>
       {act && (
         <div className="space-y-2 rounded-md border border-patina p-2.5">
