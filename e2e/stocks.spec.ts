@@ -110,7 +110,7 @@ test('thin wire is named: changed once for all that is made of it, and one of it
     orders.push(await page.getByRole('main').innerText());
     if (n < last) await page.getByRole('button', { name: /^Next$/ }).click();
   }
-  const blue = orders.filter((o) => /of 0\.50 mm blue-coated copper for: coil/.test(o));
+  const blue = orders.filter((o) => o.includes('of 0.50 mm blue-coated copper for: coil'));
   expect(blue).toHaveLength(1);
   expect(blue[0]).toContain('nylon jaws or taped jaws');
 });
