@@ -70,9 +70,9 @@ test('thin wire is named: changed once for all that is made of it, and one of it
   await stage(page, 'Dressing');
   const takes = page.getByRole('table', { name: 'What it takes' });
   const done = (): Promise<void> => page.getByRole('button', { name: 'Done', exact: true }).click();
-  await dress(page, 'Coil');
+  await dress(page, 'Coil over the wire');
   await done();
-  await dress(page, 'Coil');
+  await dress(page, 'Coil over the wire');
   await expect(page.getByText('One other thing is made of thin wire too')).toBeVisible();
   await type(page.getByLabel('Its thickness'), '0.5');
   await expect(takes.getByRole('row', { name: /^0\.50 mm copper in all/ })).toBeVisible();
