@@ -183,13 +183,13 @@ describe('a wire led from place to place', () => {
   });
 
   it('says how often it is pulled through, and how much runs through the fingers', () => {
-    // Three turns with 45.3 - 13.2 left after them, three with nothing left: 3 x 32.05.
-    const acts = [wrap('a', 20, 0, 3), wrap('b', 40, 0, 3)];
+    // Six turns 2.4 wide with a way of 17.6 and six turns left after them, six with nothing left.
+    const acts = [wrap('a', 20, 0, 6), wrap('b', 40, 0, 6)];
     const said = dressOne(RAILS, led(acts))
       .notes.map((n) => inWords(n, 'mm'))
       .join();
     expect(said).toContain(
-      `pulled through 6 times, ${(3 * (3 * ONE + 18.8)).toFixed(1)} mm in all`,
+      `pulled through 12 times, ${(6 * (6 * ONE + 17.6)).toFixed(1)} mm in all`,
     );
     expect(said).not.toContain('is long');
     const long = [wrap('a', 20, 0, 120, { on: place(20, 0, 20) }), wrap('b', 40, 0, 120)];

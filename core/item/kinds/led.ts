@@ -54,12 +54,14 @@ function atHand({ haveMm }: LedWire, wires: readonly WireUse[]): Said[] {
 
 /** Soft thin wire longer than this is a burden to pull through, mm (a rule of thumb of the bench). */
 const LONG_MM = 1_000;
+/** Fewer times through are no burden. */
+const OFTEN = 10;
 
 /** What it is to pull the wire through so often, and what helps where it is long. */
 function careOf(all: Led, lengths: readonly LedLength[]): Said[] {
   const { times, runMm } = pullsOf(all, lengths);
   const longest = Math.max(0, ...lengths.map((l) => l.lengthMm));
-  if (times < 2) return [];
+  if (times < OFTEN) return [];
   return [
     say`It is pulled through ${counted(times, 'time', 'times')}, ${asLength(runMm)} in all; that hardens it, and kinks end in breaks.`,
     ...(longest > LONG_MM
