@@ -4,6 +4,10 @@ import { LengthField } from './LengthField';
 import { NumberField } from './NumberField';
 import { Tick } from './Tick';
 
+/** What a number that was left open begins with. */
+const FIRST_MM = 1_000;
+const FIRST_COUNT = 3;
+
 /** The field of a number, whatever it belongs to: its limits, decimals and unit are those of its control. */
 export function NumberControl({
   label,
@@ -19,54 +23,27 @@ export function NumberControl({
   set: (value: number | null) => void;
 }) {
   const { min, max, decimals, open } = control;
-  if (open !== undefined) {
-    const first = control.unit === 'mm' ? Math.max(min, 1_000) : Math.max(min, 3);
-    return (
-      <fieldset className="space-y-1">
-        <legend className={value === null ? 'mb-1 block text-sm text-soft' : 'sr-only'}>
-          {label}
-        </legend>
-        {value !== null &&
-          (control.unit === 'mm' ? (
-            <LengthField
-              label={label}
-              valueMm={value}
-              unit={unit}
-              min={min}
-              max={max}
-              decimals={decimals}
-              alone
-              onChange={set}
-            />
-          ) : (
-            <NumberField label={label} value={value} min={min} max={max} onChange={set} />
-          ))}
-        <Tick label={open} value={value === null} set={(on) => set(on ? null : first)} />
-      </fieldset>
-    );
-  }
-  if (control.unit === 'mm') {
-    return (
-      <LengthField
-        label={label}
-        valueMm={value}
-        unit={unit}
-        min={min}
-        max={max}
-        decimals={decimals}
-        alone
+  const limits = { min, max, decimals };
+  const field =
+    control.unit === 'mm' ? (
+      <LengthField label={label} valueMm={value} unit={unit} {...limits} alone onChange={set} />
+    ) : (
+      <NumberField
+        label={control.unit === 'grams' ? `${label}, g` : label}
+        value={value ?? 0}
+        {...limits}
         onChange={set}
       />
     );
-  }
+  if (open === undefined) return field;
+  const first = Math.max(min, control.unit === 'mm' ? FIRST_MM : FIRST_COUNT);
   return (
-    <NumberField
-      label={control.unit === 'grams' ? `${label}, g` : label}
-      value={value ?? 0}
-      min={min}
-      max={max}
-      decimals={decimals}
-      onChange={set}
-    />
+    <fieldset className="space-y-1">
+      <legend className={value === null ? 'mb-1 block text-sm text-soft' : 'sr-only'}>
+        {label}
+      </legend>
+      {value !== null && field}
+      <Tick label={open} value={value === null} set={(on) => set(on ? null : first)} />
+    </fieldset>
   );
 }

@@ -108,6 +108,17 @@ export function alongPoints(points: readonly Vec[]): number[] {
   return sums;
 }
 
+/** The place so far along points, and the way they run there; beyond their ends straight on. */
+export function spotAlong(points: readonly Vec[], mm: number): Spot {
+  const s = alongPoints(points);
+  const past = s.findIndex((v) => v >= mm);
+  const i = Math.max(1, past < 0 ? s.length - 1 : past);
+  const [a, b] = [points[i - 1] ?? points[0]!, points[i] ?? points[0]!];
+  const size = distance(a, b);
+  const direction = size > 0 ? scale(sub(b, a), 1 / size) : { x: 1, y: 0 };
+  return { at: moved(a, direction, mm - (s[i - 1] ?? 0)), direction };
+}
+
 /** Whether a line beside a run turns back on itself: the bow is tighter than the line lies inside it. */
 export const turnsBack = (points: readonly Vec[], spots: readonly Spot[]): boolean =>
   points.slice(1).some((p, i) => dot(sub(p, points[i]!), spots[i]!.direction) < -1e-9);

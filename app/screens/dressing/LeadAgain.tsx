@@ -14,6 +14,7 @@ import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
 import { Button } from '~/components/ui';
 import { useEdit, useWorkbench } from '~/state/workbench';
+import { AlongFields } from './AlongFields';
 
 const MOST = 399;
 
@@ -33,8 +34,6 @@ export function LeadAgain({
 }) {
   const { plan, planned } = useWorkbench().planState;
   const edit = useEdit();
-  const [count, setCount] = useState(3);
-  const [spacing, setSpacing] = useState<number | null>(null);
   const [lasts, setLasts] = useState(() => Math.min(item.acts.length, 6));
   const [times, setTimes] = useState(1);
   const [outMm, setOutMm] = useState(2);
@@ -53,10 +52,6 @@ export function LeadAgain({
     setTold(added > 0 ? 'One more wire, on the other side.' : 'It lies on that side already.');
   };
   const run = act.do === 'wrap' && act.way === null ? ground.runAt(act.on) : null;
-  const wire = run && plan.wires[run.wire];
-  const left = wire && run ? wire.developedMm - (run.fromMm + run.toMm) / 2 : 0;
-  const even = wire?.closed ? wire.developedMm / (count + 1) : left / count;
-  const spacingMm = spacing ?? Math.max(0.1, Number(even.toFixed(2)));
   const again = (how: Again): void => take(actAgain(ground, item, act.id, how));
   return (
     <details className="rounded-md border border-line px-3 py-2 text-sm">
@@ -72,27 +67,14 @@ export function LeadAgain({
           <Button onClick={() => again({ by: 'mirror' })}>All of it, mirrored back</Button>
           {item.kind === 'led' && <Button onClick={twin}>Another wire, mirrored</Button>}
         </div>
-        {wire && (
-          <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
-            <NumberField
-              label="So many more"
-              value={count}
-              min={1}
-              max={MOST}
-              onChange={setCount}
-            />
-            <LengthField
-              label="Each further along by"
-              valueMm={spacingMm}
-              unit={unit}
-              min={0.1}
-              max={1000}
-              decimals={2}
-              alone
-              onChange={setSpacing}
-            />
-            <Button onClick={() => again({ by: 'spacing', count, spacingMm })}>Add them</Button>
-          </div>
+        {run && (
+          <AlongFields
+            plan={plan}
+            run={run}
+            most={MOST}
+            unit={unit}
+            add={(count, spacingMm) => again({ by: 'spacing', count, spacingMm })}
+          />
         )}
         <fieldset className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
           <legend className="text-xs text-soft">The last places once more</legend>

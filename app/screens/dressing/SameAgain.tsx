@@ -2,10 +2,9 @@ import { useMemo, useState } from 'react';
 import { groundOf, withAgain, type Again } from '@core/dressing';
 import { kindOf, type PieceItem } from '@core/item';
 import type { LengthUnit } from '@core/units';
-import { LengthField } from '~/components/LengthField';
-import { NumberField } from '~/components/NumberField';
 import { Button } from '~/components/ui';
 import { useEdit, useWorkbench } from '~/state/workbench';
+import { AlongFields } from './AlongFields';
 
 const MOST = 200;
 
@@ -14,8 +13,6 @@ export function SameAgain({ item, unit }: { item: PieceItem; unit: LengthUnit })
   const edit = useEdit();
   const { planState } = useWorkbench();
   const { plan, planned } = planState;
-  const [count, setCount] = useState(3);
-  const [spacing, setSpacing] = useState<number | null>(null);
   const [told, setTold] = useState('');
   const run = useMemo(
     () => (plan && planned ? groundOf(planned, plan).runAt(item.on) : null),
@@ -24,11 +21,6 @@ export function SameAgain({ item, unit }: { item: PieceItem; unit: LengthUnit })
   if (!plan || !planned) return null;
   const { place } = kindOf(item);
   const along = place === 'point' || place === 'stretch';
-  const wire = plan.wires[run?.wire ?? -1];
-  // Round a closed wire they are first proposed evenly, along an open one to its end.
-  const left = wire && run ? wire.developedMm - (run.fromMm + run.toMm) / 2 : 0;
-  const even = wire?.closed ? wire.developedMm / (count + 1) : left / count;
-  const spacingMm = spacing ?? Math.max(0.1, Number(even.toFixed(2)));
   const again = (how: Again): void => {
     const { added } = withAgain(planned, plan, item, how);
     if (added > 0) edit((p) => withAgain(p, plan, item, how).piece);
@@ -47,27 +39,14 @@ export function SameAgain({ item, unit }: { item: PieceItem; unit: LengthUnit })
             </>
           )}
         </div>
-        {along && wire && (
-          <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
-            <NumberField
-              label="So many more"
-              value={count}
-              min={1}
-              max={MOST}
-              onChange={setCount}
-            />
-            <LengthField
-              label="Each further along by"
-              valueMm={spacingMm}
-              unit={unit}
-              min={0.1}
-              max={1000}
-              decimals={2}
-              alone
-              onChange={setSpacing}
-            />
-            <Button onClick={() => again({ by: 'spacing', count, spacingMm })}>Add them</Button>
-          </div>
+        {along && run && (
+          <AlongFields
+            plan={plan}
+            run={run}
+            most={MOST}
+            unit={unit}
+            add={(count, spacingMm) => again({ by: 'spacing', count, spacingMm })}
+          />
         )}
         <p role="status" className="text-xs text-soft">
           {told}

@@ -1,9 +1,9 @@
 import { catenary } from '../../element';
 import { gramsField, lengthField } from '../../field';
-import { distance, sub, unit, type Vec } from '../../geometry';
+import { distance, type Vec } from '../../geometry';
 import { asLength, say } from '../../words';
 import { oval } from '../draw';
-import { alongPoints, middleMm, moved } from '../ground';
+import { alongPoints, middleMm, moved, right, spotAlong } from '../ground';
 import { itemKind } from '../kind';
 import type { DressMark, Problem } from '../layout';
 import type { Metal } from '../../wire';
@@ -13,21 +13,14 @@ const MOST_LINKS = 160;
 
 /** Links one after the other along points, lying and standing in turn. */
 function linkMarks(points: readonly Vec[], linkMm: number, metal: Metal): DressMark[] {
-  const s = alongPoints(points);
-  const all = s.at(-1) ?? 0;
+  const all = alongPoints(points).at(-1) ?? 0;
   const count = Math.min(MOST_LINKS, Math.max(1, Math.round(all / (0.8 * linkMm))));
   const d = linkMm / 5;
   const runs = Array.from({ length: count }, (_, n) => {
-    const mm = (all * (n + 0.5)) / count;
-    const past = s.findIndex((v) => v >= mm);
-    const i = Math.max(1, past < 0 ? s.length - 1 : past);
-    const [a, b] = [points[i - 1]!, points[i]!];
-    const along = distance(a, b) > 0 ? unit(sub(b, a)) : { x: 1, y: 0 };
-    const across = { x: -along.y, y: along.x };
-    const at = moved(a, along, mm - s[i - 1]!);
+    const spot = spotAlong(points, (all * (n + 0.5)) / count);
     const wide = n % 2 === 0 ? linkMm * 0.3 : d / 4;
     return oval({ x: 0, y: 0 }, linkMm / 2, wide).map((p) =>
-      moved(moved(at, along, p.x), across, p.y),
+      moved(moved(spot.at, spot.direction, p.x), right(spot), p.y),
     );
   });
   return [{ kind: 'wire', runs, diameterMm: d, metal, under: false }];

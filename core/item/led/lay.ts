@@ -3,7 +3,7 @@ import { distance, norm, scale, sub, type Vec } from '../../geometry';
 import type { Bead } from '../bead';
 import type { Bundle } from '../bundle';
 import type { PlacedBead } from '../draw';
-import { alongPoints, middleMm, moved, type FormedWires, type Run } from '../ground';
+import { alongPoints, middleMm, moved, spotAlong, type FormedWires, type Run } from '../ground';
 import type { Act, ActOf, Comes } from './act';
 import type { Foot } from './way';
 
@@ -113,17 +113,11 @@ export const roundMm = ({ beads, halves }: ActOf<'bead'>, d: number): number =>
 
 /** Beads one after the other along points, about their middle. */
 export function beadsAlong(beads: readonly Bead[], points: readonly Vec[]): PlacedBead[] {
-  const s = alongPoints(points);
-  let mm = ((s.at(-1) ?? 0) - beadsMm(beads)) / 2;
+  let mm = ((alongPoints(points).at(-1) ?? 0) - beadsMm(beads)) / 2;
   return beads.map((bead) => {
-    const at = mm + bead.lengthMm / 2;
+    const { at, direction } = spotAlong(points, mm + bead.lengthMm / 2);
     mm += bead.lengthMm;
-    const past = s.findIndex((v) => v >= at);
-    const i = Math.max(1, past < 0 ? s.length - 1 : past);
-    const [a, b] = [points[i - 1] ?? points[0]!, points[i] ?? points[0]!];
-    const size = distance(a, b);
-    const along = size > 0 ? scale(sub(b, a), 1 / size) : { x: 1, y: 0 };
-    return { bead, at: moved(a, along, at - (s[i - 1] ?? 0)), along };
+    return { bead, at, along: direction };
   });
 }
 

@@ -1,6 +1,6 @@
 import { hangingLength } from '../../element';
-import { distance, mix, scale, sub, type Vec } from '../../geometry';
-import { alongPoints, moved, type FormedWires, type Run } from '../ground';
+import { distance, scale, sub, type Vec } from '../../geometry';
+import { alongPoints, moved, spotAlong, type FormedWires, type Run } from '../ground';
 import type { Comes } from './act';
 
 /** Where a led wire is: on the figure, and on which of its wires, if it lies on one. */
@@ -23,14 +23,8 @@ const ALONG_STEP_MM = 0.5;
 const ARC_STEPS = 32;
 
 /** The middle of a line, by its length. */
-export function middleOf(points: readonly Vec[]): Vec {
-  const s = alongPoints(points);
-  const half = (s.at(-1) ?? 0) / 2;
-  const i = s.findIndex((mm) => mm >= half);
-  if (i <= 0) return points[0]!;
-  const part = s[i]! - s[i - 1]!;
-  return mix(points[i - 1]!, points[i]!, part > 0 ? (half - s[i - 1]!) / part : 0);
-}
+export const middleOf = (points: readonly Vec[]): Vec =>
+  spotAlong(points, (alongPoints(points).at(-1) ?? 0) / 2).at;
 
 /** The arc of a circle from one place to another that hangs through by so much, to its right hand. */
 function hanging(a: Vec, b: Vec, sagMm: number): Vec[] {
