@@ -41,6 +41,8 @@ export interface BillLength extends Amount {
 /** Beads, findings and rings. */
 export interface BillThing extends Amount {
   readonly name: string;
+  /** of what is bought by its length, mm */
+  readonly lengthMm?: number;
   readonly bead: Bead | null;
 }
 
@@ -205,11 +207,16 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
         ? [{ name: 'Clasp', bead: null, count: 1 }]
         : []),
       ...on.flatMap((d) =>
-        d.findings.map((f) => ({ name: f.name, bead: null, count: f.count * times.get(d)! })),
+        d.findings.map(({ name, lengthMm, count }) => ({
+          name,
+          bead: null,
+          ...(lengthMm !== undefined && { lengthMm }),
+          count: count * times.get(d)!,
+        })),
       ),
       ...(rings > 0 ? [{ name: RING_NAME, bead: null, count: rings }] : []),
     ],
-    (t) => JSON.stringify([t.name, t.bead]),
+    (t) => JSON.stringify([t.name, t.bead, 'lengthMm' in t ? t.lengthMm : null]),
   ).map(inAll);
   const wireG = wires.reduce(
     (sum, w) =>

@@ -106,7 +106,7 @@ export function dressPiece(piece: Piece, plan: Plan): Dressing {
   );
   const findings = together(
     on.flatMap((d) => d.findings),
-    (f) => JSON.stringify([f.name, f.grams]),
+    (f) => JSON.stringify([f.name, f.lengthMm, f.grams]),
   );
   const wireG = wires.reduce(
     (sum, w) => sum + w.count * wireMassG(w.wire.metal, w.wire.diameterMm, w.cutMm - w.tailsMm),

@@ -140,16 +140,32 @@ describe('the same again', () => {
     expect(next.acts.map((a) => Math.round(onOf(a)!.x / 5))).toEqual([1, 2, 3, 4]);
   });
 
-  it('mirrored goes back from the middle outwards, and what hangs hangs to the other hand', () => {
+  it('mirrored goes back from the middle outwards: its ways are the same, the other way round', () => {
+    // Ways of 10 that hangs 3 through, and of 8 straight behind; 20 is the middle.
     const item = led([
       wrapAct('a', place(2, 0)),
       { ...wrapAct('b', place(12, 0)), sagMm: 3 },
-      wrapAct('c', place(20, 0)),
+      { ...wrapAct('c', place(20, 0)), comes: 'behind' },
     ]);
-    const { item: next } = actAgain(groundWith([bar('a', 40)], item), item, 'a', { by: 'mirror' });
+    const line = [bar('a', 40)];
+    const { item: next } = actAgain(groundWith(line, item), item, 'a', { by: 'mirror' });
     expect(next.acts.map((a) => onOf(a)!.x)).toEqual([2, 12, 20, 28, 38]);
-    expect(next.acts[3]!.sagMm).toBe(-3);
+    expect(next.acts.map((a) => [a.comes, a.sagMm])).toEqual([
+      ['front', 0],
+      ['front', 3],
+      ['behind', 0],
+      ['behind', 0],
+      ['front', 3],
+    ]);
     expect(new Set(idsOf(next)).size).toBe(5);
+    const { acts } = laidOf(line, next);
+    const ways = acts!.slice(1).map((a) => a.wayMm);
+    expect(ways[3]).toBeCloseTo(ways[0]!, 6);
+    expect(ways[2]).toBeCloseTo(ways[1]!, 6);
+    // Both hang to one side of the bar.
+    const low = (i: number): number => Math.max(...acts![i]!.way.map((p) => p.y));
+    expect(low(4)).toBeCloseTo(low(1), 6);
+    expect(low(1)).toBeGreaterThan(2.9);
   });
 });
 

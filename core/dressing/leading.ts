@@ -1,10 +1,10 @@
-import { add, distance, mix, norm, scale, sub, unit, type Vec } from '../geometry';
+import { add, distance, norm, scale, sub, unit, type Vec } from '../geometry';
 import {
   ACT_LIMITS,
   beadAct,
   freshActId,
   middleMm,
-  mirroredItem,
+  middleOfWay,
   passAct,
   plainBead,
   withPlaces,
@@ -54,13 +54,6 @@ const spotAt = (plan: Plan, wire: number, mm: number, name: Said): LeadSpot[] =>
 export const spotAlong = (plan: Plan, wire: number, mm: number): LeadSpot | null =>
   spotAt(plan, wire, mm, say`along wire ${wire + 1}`)[0] ?? null;
 
-/** The middle of a way, as the wire would hang on it. */
-function wayMiddle({ way }: LaidAct): Vec | null {
-  if (way.length < 2) return null;
-  const middle = (way.length - 1) / 2;
-  return mix(way[Math.floor(middle)]!, way[Math.ceil(middle)]!, 0.5);
-}
-
 /** The places of a figure that have a name: ends, bends, crossings, and ways of the wire itself. */
 export function leadSpots(plan: Plan, acts: readonly LaidAct[]): LeadSpot[] {
   const several = plan.wires.length > 1;
@@ -78,8 +71,8 @@ export function leadSpots(plan: Plan, acts: readonly LaidAct[]): LeadSpot[] {
     ...(wire.closed ? [] : spotAt(plan, w, wire.developedMm, say`last end${of(w)}`)),
   ]);
   const ways = acts.flatMap((act, i): LeadSpot[] => {
-    const at = wayMiddle(act);
-    if (!at) return [];
+    if (act.way.length < 2) return [];
+    const at = middleOfWay(act.way);
     const on = { ...at, lengthMm: 0 };
     return [{ at, on, way: act.id, name: say`middle of the way to ${i + 1}` }];
   });
@@ -197,15 +190,30 @@ function numbered(item: LedItem, acts: readonly Act[]): Act[] {
 const isTaken = (acts: readonly Act[], at: Vec, withinMm: number): boolean =>
   acts.some((a) => a.do === 'wrap' && a.way === null && distance(a.on, at) < withinMm);
 
-/** Acts on the other side, in the opposite order, so that the wire goes on from the middle outwards. */
+/** Where an act is put; null for what hangs on a way, or lies on one. */
+const placeOf = (act: Act): Vec | null =>
+  act.do !== 'wrap' ? act.at : act.way === null ? act.on : null;
+
+const isOnTheWay = (act: Act): boolean => act.do === 'bead' && act.at === null;
+
+/**
+ * Acts on the other side, in the opposite order, so that the wire goes on from the middle outwards. Each way is
+ * gone the other way round: it leads to the place that it came from, and hangs to the same hand, turned
+ * about by both.
+ */
 function mirroredOver(piece: Piece, item: LedItem): Act[] {
-  const other = mirroredItem<LedItem>(withPlaces(item, overMiddle(piece), 1));
-  const placed = (a: Act): Vec | null => (a.do === 'wrap' ? a.on : a.at);
+  const other = withPlaces(item, overMiddle(piece), 1);
   return other.acts
-    .filter((a, i) => {
-      const [there, here] = [placed(a), placed(item.acts[i]!)];
-      const hangs = a.do === 'wrap' && a.way !== null;
-      return !hangs && (!there || !here || distance(there, here) > ONE_PLACE_MM);
+    .map((act, i): Act => {
+      const after = isOnTheWay(act)
+        ? undefined
+        : item.acts.slice(i + 1).find((a) => !isOnTheWay(a));
+      return after ? { ...act, comes: after.comes, sagMm: after.sagMm } : { ...act, sagMm: 0 };
+    })
+    .filter((act, i) => {
+      const [there, here] = [placeOf(act), placeOf(item.acts[i]!)];
+      if (isOnTheWay(act)) return true;
+      return there !== null && here !== null && distance(there, here) > ONE_PLACE_MM;
     })
     .toReversed();
 }

@@ -186,7 +186,7 @@ describe('a chain between two places', () => {
 
   it('hangs as it falls, is bought by its length, and pulls at both', () => {
     const d = dressOne(rails, chain(40.2, { grams: 0.8 }));
-    expect(d.findings).toEqual([{ name: 'Chain, 40.2 mm', count: 1, grams: 0.8 }]);
+    expect(d.findings).toEqual([{ name: 'Chain', lengthMm: 40.2, count: 1, grams: 0.8 }]);
     // Nearly straight it sags by sqrt(3 / 8 x 40 x 0.2) = 1.7.
     expect(d.notes.map(told)).toEqual(['It hangs 1.7 mm below the lower of its places.']);
     expect(d.pulls).toEqual([

@@ -67,6 +67,7 @@ export {
   type ActOf,
   type Comes,
 } from './led/act';
+export { middleOf as middleOfWay } from './led/way';
 export { actOrder, actTitle } from './led/words';
 export type { Stiffening } from './stiffness';
 export {

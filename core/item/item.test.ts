@@ -44,12 +44,14 @@ function taken(control: Control): fc.Arbitrary<unknown> {
         diameterMm: fc.double({ min: 0.1, max: 2, noNaN: true }),
       });
     case 'acts':
-      return fc.array(
+      // No two acts of a wire have one name.
+      return fc.uniqueArray(
         fc.constantFrom(
           wrapAct('a', place),
           beadAct('b', null, [plainBead()]),
           passAct('c', { x: 1, y: 2 }),
         ),
+        { selector: (act) => act.id },
       );
     case 'none':
       return fc.constant(0);
@@ -98,6 +100,13 @@ test('every kind stands in one group and has a name of its own', () => {
   expect(grouped).toHaveLength(DRESS_KINDS.length);
   expect(new Set(grouped.map((k) => k.name)).size).toBe(DRESS_KINDS.length);
   expect(new Set(grouped.map((k) => k.kind)).size).toBe(DRESS_KINDS.length);
+});
+
+test('two acts of one name are refused', () => {
+  const led = newDressItem('led', 'i', place, place);
+  const two = (id: string) => withValue(led, 'acts', [wrapAct('a', place), wrapAct(id, place)]);
+  expect(keeps(two('b'))).toBe(true);
+  expect(keeps(two('a'))).toBe(false);
 });
 
 test('an item of a kind that is not known is refused', () => {

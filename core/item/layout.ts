@@ -67,6 +67,8 @@ export interface BeadUse {
 
 export interface FindingUse {
   readonly name: string;
+  /** of what is bought by its length, mm */
+  readonly lengthMm?: number;
   readonly count: number;
   readonly grams: number;
 }

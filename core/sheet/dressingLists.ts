@@ -104,10 +104,12 @@ function billBlocks(bill: Bill, unit: LengthUnit, told: Teller): Block[] {
     blocks.push(row(name, cell(printBoth(l.one, unit), printBoth(l.all, unit)), true));
   }
   if (bill.things.length > 0) blocks.push(row('Beads and findings', '', true));
-  for (const { name, bead, one, all } of bill.things) {
+  for (const { name, bead, lengthMm, one, all } of bill.things) {
     const size = bead
       ? `, ${printNumber(bead.lengthMm, 1)} x ${printNumber(bead.acrossMm, 1)} mm, hole ${printNumber(bead.holeMm, 2)} mm`
-      : '';
+      : lengthMm === undefined
+        ? ''
+        : `, ${printLength(lengthMm, unit)}`;
     blocks.push(row(`${name}${size}`, cell(String(one), String(all))));
   }
   const grams = (g: number): string => `${printNumber(g, 2)} g`;

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import {
   actAgain,
   groundOf,
@@ -40,8 +40,8 @@ export function LeadAgain({
   const [wraps, setWraps] = useState(1);
   const [sagMm, setSagMm] = useState(3);
   const [told, setTold] = useState('');
-  if (!plan || !planned) return null;
-  const ground = groundOf(planned, plan);
+  const ground = useMemo(() => (plan && planned ? groundOf(planned, plan) : null), [plan, planned]);
+  if (!plan || !planned || !ground) return null;
   const take = (made: { item: LedItem; added: number }): void => {
     if (made.added > 0) set(made.item);
     setTold(made.added > 0 ? `${made.added} more.` : 'There is no other such place.');

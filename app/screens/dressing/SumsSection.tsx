@@ -3,9 +3,15 @@ import { billOf, type Amount, type Bill } from '@core/bill';
 import { finishedSize, type Dressing } from '@core/dressing';
 import type { Piece } from '@core/piece';
 import { stockWords, type Plan } from '@core/plan';
-import { printBoth, printLength, printNumber } from '@core/units';
+import { printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
 import { Section } from '~/components/ui';
 import { useUnit, useWords } from '~/state/useWords';
+
+/** A bead with its size, what is bought by its length with that. */
+function thingName({ name, bead, lengthMm }: Bill['things'][number], unit: LengthUnit): string {
+  if (bead) return `${name}, ${printNumber(bead.lengthMm, 1)} mm`;
+  return lengthMm === undefined ? name : `${name}, ${printLength(lengthMm, unit)}`;
+}
 
 /** All that the piece takes, for one and for all that are made. */
 export const SumsSection = memo(function SumsSection({
@@ -58,11 +64,7 @@ export const SumsSection = memo(function SumsSection({
             </Row>
           ))}
           {bill.things.map((t, i) => (
-            <Row
-              key={`t${i}`}
-              name={t.bead ? `${t.name}, ${printNumber(t.bead.lengthMm, 1)} mm` : t.name}
-              several={several}
-            >
+            <Row key={`t${i}`} name={thingName(t, unit)} several={several}>
               {both(t, String)}
             </Row>
           ))}

@@ -69,7 +69,7 @@ export const hungChain = itemKind({
       wires: [],
       beads: [],
       findings: points
-        ? [{ name: `Chain, ${item.lengthMm.toFixed(1)} mm`, count: 1, grams: item.grams }]
+        ? [{ name: 'Chain', lengthMm: item.lengthMm, count: 1, grams: item.grams }]
         : [],
       spans: [a, b].map((run) => ({ wire: run.wire, fromMm: middleMm(run), toMm: middleMm(run) })),
       marks: points ? linkMarks(points, item.linkMm, ground.wire.metal) : [],

@@ -54,7 +54,10 @@ export const actSchema = z.discriminatedUnion('do', [
 export type Act = z.infer<typeof actSchema>;
 export type ActOf<D extends Act['do']> = Extract<Act, { do: D }>;
 
-export const actsSchema = z.array(actSchema).max(ACT_LIMITS.acts);
+export const actsSchema = z
+  .array(actSchema)
+  .max(ACT_LIMITS.acts)
+  .refine((acts) => new Set(acts.map((a) => a.id)).size === acts.length, 'two acts have one name');
 
 /** A first act: so many wraps at a place. */
 export const wrapAct = (id: string, on: StretchPlace, wraps = 2): ActOf<'wrap'> => ({
