@@ -14,6 +14,7 @@ import {
   leadSpots,
   newAct,
   roundsOut,
+  spotAlong,
   withAct,
   withActAlike,
   withActMoved,
@@ -63,6 +64,20 @@ describe('places to lead a wire to', () => {
       y: expect.closeTo(0, 6) as number,
     });
     expect(leadSpot(ground, spots, at(12, 9), 1)).toBeNull();
+  });
+
+  it('lie so far from the first end as the strip is marked, its loop counted', () => {
+    const looped: FigurePath = {
+      ...bar('a', 40),
+      start: { kind: 'loop', insideMm: 3, tailMm: 0 },
+    };
+    const plan = planPiece(pieceWith([looped], []));
+    // The loop takes pi (3 + 1) before the figure begins.
+    const on = spotAlong(plan, 0, 4 * Math.PI + 10)!;
+    expect(on.at.x).toBeCloseTo(10, 6);
+    expect(spotAlong(plan, 0, 0)!.at.x).toBeCloseTo(0, 6);
+    expect(spotAlong(plan, 0, 999)!.at.x).toBeCloseTo(40, 6);
+    expect(spotAlong(plan, 7, 1)).toBeNull();
   });
 
   it('are gone to as the last place was', () => {

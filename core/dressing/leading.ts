@@ -17,7 +17,7 @@ import {
   type StretchPlace,
 } from '../item';
 import type { Piece } from '../piece';
-import { nearestWire, type Plan } from '../plan';
+import { alongFigure, nearestWire, type Plan } from '../plan';
 import { say, type Said } from '../words';
 import { overMiddle, placesOf, type Again } from './again';
 import { stretchPlace } from './edit';
@@ -50,9 +50,13 @@ const spotAt = (plan: Plan, wire: number, mm: number, name: Said): LeadSpot[] =>
   return on ? [{ at: { x: on.x, y: on.y }, on, way: null, name }] : [];
 };
 
-/** A place so far along a wire. */
-export const spotAlong = (plan: Plan, wire: number, mm: number): LeadSpot | null =>
-  spotAt(plan, wire, mm, say`along wire ${wire + 1}`)[0] ?? null;
+/** A place so far from a wire's first end, as its strip is marked: its end and what it takes on its way count. */
+export function spotAlong(plan: Plan, wire: number, blankMm: number): LeadSpot | null {
+  const own = plan.wires[wire];
+  if (!own) return null;
+  const mm = Math.min(own.developedMm, Math.max(0, alongFigure(own, blankMm)));
+  return spotAt(plan, wire, mm, say`along wire ${wire + 1}`)[0] ?? null;
+}
 
 /** The places of a figure that have a name: ends, bends, crossings, and ways of the wire itself. */
 export function leadSpots(plan: Plan, acts: readonly LaidAct[]): LeadSpot[] {

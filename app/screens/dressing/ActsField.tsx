@@ -15,6 +15,7 @@ import {
   type LedItem,
 } from '@core/dressing';
 import { ACT_LIMITS, actTitle, type Act, type LaidAct } from '@core/item';
+import { alongBlank } from '@core/plan';
 import type { LengthUnit } from '@core/units';
 import { printLength } from '@core/units';
 import { LengthField } from '~/components/LengthField';
@@ -223,10 +224,12 @@ function AddPlace({
   const options = [...named, ...wires.map(({ value, label }) => ({ value, label }))];
   const chosen = options.some((o) => o.value === which) ? which : (options[0]?.value ?? '');
   const wire = wires.find((w) => w.value === chosen)?.w;
+  // As the strip is marked: from the first end of the blank.
+  const from = wire ? alongBlank(wire, 0) : 0;
+  const to = wire ? Math.max(from + 0.1, alongBlank(wire, wire.developedMm)) : 0;
+  const shownMm = Math.min(to, Math.max(from, alongMm));
   const press = (): void => {
-    const spot = wire
-      ? spotAlong(plan, plan.wires.indexOf(wire), Math.min(alongMm, wire.developedMm))
-      : spots[Number(chosen)];
+    const spot = wire ? spotAlong(plan, plan.wires.indexOf(wire), shownMm) : spots[Number(chosen)];
     if (spot) add(spot.at, spot);
   };
   return (
@@ -235,10 +238,10 @@ function AddPlace({
       {wire && (
         <LengthField
           label="From its first end"
-          valueMm={alongMm}
+          valueMm={shownMm}
           unit={unit}
-          min={0}
-          max={wire.developedMm}
+          min={from}
+          max={to}
           alone
           onChange={setAlongMm}
         />
