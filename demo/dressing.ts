@@ -1,10 +1,13 @@
 import {
   beadAct,
   newDressItem,
+  passAct,
   plainBead,
+  twistAct,
   wrapAct,
   type Act,
   type Bead,
+  type Comes,
   type DressItem,
   type DressKind,
   type DressOf,
@@ -93,6 +96,41 @@ function webActs(): Act[] {
   ];
 }
 
+/**
+ * One of two wires that hold a pebble to its stem: tied off below the eye, twisted down to the pebble, over it
+ * and round the stem, through the loop at its foot, and up the other way; mirrored it is the other.
+ */
+function pebbleActs(side: 1 | -1): Act[] {
+  const x = (off: number): number => 12 + side * off;
+  const tie = (id: string, y: number): Act => wrapAct(id, placed([12, y]), 2);
+  const twist = (id: string, off: number, y: number, comes: Comes): Act => ({
+    ...twistAct(id, { x: x(off), y }),
+    turns: 3,
+    comes,
+  });
+  const by = (id: string, off: number, y: number, comes: Comes): Act => ({
+    ...passAct(id, { x: x(off), y }),
+    comes,
+  });
+  const stem = (id: string, y: number, comes: Comes): Act => ({
+    ...wrapAct(id, placed([12, y, 6]), 3),
+    comes,
+  });
+  const lower = side > 0 ? 0 : 1.6;
+  return [
+    tie('t1', 6 + lower),
+    twist('w1', 1.8, 16.5, 'front'),
+    by('p1', -4, 36.5, 'front'),
+    stem('s1', 44, 'behind'),
+    by('f', 0, 55, 'front'),
+    stem('s2', 44.8, 'front'),
+    by('p2', 4, 36.5, 'behind'),
+    by('p3', -1.8, 16.5, 'behind'),
+    twist('w2', -1.4, 11.5, 'front'),
+    tie('t2', 9.4 + lower),
+  ];
+}
+
 const CRAB_CLAWS: readonly Place[] = [
   [28.769, 14.368],
   [19.231, 14.368],
@@ -169,7 +207,7 @@ export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
     item('guided', [0, -10.9], 'bronze', {
       loops: 22,
       guideMm: 0.8,
-      spreadMm: 1.6,
+      spreadsMm: [1.6],
       pitchMm: 0.8,
       thread: thin('bronze', 0.321),
     }),
@@ -183,6 +221,13 @@ export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
       pitchMm: 3.6,
       thread: thin('gold-filled', 0.321),
     }),
+    item('garland', [4.2, 8.6, 9], 'gold-filled', {
+      loops: 12,
+      guideMm: 1.2,
+      spreadsMm: [0.8, 0.8, 1.8],
+      thread: thin('gold-filled', 0.254),
+      tailMm: 8,
+    }),
   ],
   crab: () => [
     ...CRAB_LEGS.map(([x, y]) => item('own-twist', [x, y], 'brass', { legMm: 8, turns: 2 })),
@@ -190,6 +235,19 @@ export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
     ...CRAB_CLAWS.map(([x, y]) => item('own-loop', [x, y], 'brass', { insideMm: 2.2 })),
     item('own-bead', [24, 33.8], 'brass', { beads: [bead('Sea bead', 5, 'sea', 1.6)] }),
   ],
+  windmill: () => [],
+  pebble: () => [
+    item('stone', [12, 27], 'copper', { widthMm: 12, heightMm: 16, thickMm: 8, grams: 2.4 }),
+    ...([1, -1] as const).map((side) =>
+      item('led', [12, 5], 'copper', {
+        acts: pebbleActs(side),
+        thread: thin('copper', 0.511),
+        startTailMm: 10,
+        endTailMm: 10,
+      }),
+    ),
+  ],
+  willow: () => [item('finding', [24, 11.9], 'brass', { what: 'jump-ring', insideMm: 4 })],
   pond: () => [
     item('led', [23, 43], 'brass', {
       acts: webActs(),

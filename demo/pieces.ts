@@ -22,11 +22,14 @@ import leaf from './figures/leaf.svg?raw';
 import moon from './figures/moon.svg?raw';
 import mountain from './figures/mountain.svg?raw';
 import pear from './figures/pear.json';
+import pebble from './figures/pebble.svg?raw';
 import pond from './figures/pond.svg?raw';
 import ripple from './figures/ripple.svg?raw';
 import snail from './figures/snail.svg?raw';
 import star from './figures/star.svg?raw';
 import swallow from './figures/swallow.svg?raw';
+import windmill from './figures/windmill.svg?raw';
+import willow from './figures/willow.svg?raw';
 
 const MADE = '2026-11-02T17:00:00.000Z';
 
@@ -36,6 +39,16 @@ function demo(id: string, name: string, svg: string, change: (piece: Piece) => P
   if (!read.ok) throw new Error(`${name}: ${read.message}`);
   return read.value;
 }
+
+/** Five more legs along the arch, an arc of 26 mm about (24, 37.86), each 7.79 mm further. */
+const WILLOW = Array.from({ length: 5 }, (_, i) => {
+  const angle = Math.atan2(-13.856, -22) + (6.76 + 7.79 * (i + 1)) / 26;
+  return {
+    x: Number((24 + 26 * Math.cos(angle)).toFixed(3)),
+    y: Number((37.856 + 26 * Math.sin(angle)).toFixed(3)),
+    mirrored: false,
+  };
+});
 
 /** A piece traced from a shipped drawing; `npm run drawings` makes its picture and lines anew. */
 function traced(
@@ -140,6 +153,7 @@ export function demoPieces(): Piece[] {
           count: 1,
           join: 'binding',
           to: null,
+          spots: [],
           hangs: false,
         },
       ],
@@ -225,6 +239,75 @@ export function demoPieces(): Piece[] {
               handling: { startMm: 15, endMm: 0 },
             },
       ),
+    })),
+    demo('windmill', 'Windmill stud', windmill, (p) => ({
+      ...p,
+      ...dressed('windmill', { wornAs: 'earring', pair: 'one-by-one' }),
+      wire: { metal: 'sterling-silver', temper: 'dead-soft', diameterMm: gauge(20) },
+      toleranceMm: 0.1,
+      outOfPlane: {
+        kind: 'fold',
+        arms: 4,
+        middleMm: 6.4,
+        firstRad: 0,
+        way: 'clockwise',
+        tucked: true,
+        earsMm: 1.5,
+      },
+      paths: p.paths.map((path) => ({
+        ...path,
+        start: { kind: 'post', postMm: 11 },
+      })),
+    })),
+    demo('pebble', 'Tide pebble', pebble, (p) => ({
+      ...p,
+      ...dressed('pebble'),
+      wire: { metal: 'copper', temper: 'half-hard', diameterMm: gauge(16) },
+      paths: p.paths.map((path) => ({
+        ...path,
+        start: { kind: 'wrapped-loop', insideMm: 4, wraps: 2, tailMm: 0 },
+        end: { kind: 'loop', insideMm: 3, tailMm: 0 },
+      })),
+    })),
+    demo('willow', 'Willow fringe', willow, (p) => ({
+      ...p,
+      ...dressed('willow'),
+      wire: { metal: 'brass', temper: 'half-hard', diameterMm: gauge(16) },
+      stocks: [
+        {
+          id: 'w2',
+          name: 'Fringe',
+          metal: 'copper',
+          temper: 'dead-soft',
+          diameterMm: gauge(20),
+        },
+      ],
+      paths: p.paths.map((path, i) =>
+        i === 0
+          ? {
+              ...path,
+              start: { kind: 'loop', insideMm: 3, tailMm: 0 },
+              end: { kind: 'loop', insideMm: 3, tailMm: 0 },
+            }
+          : {
+              ...path,
+              stock: 'w2',
+              start: { kind: 'centred-loop', insideMm: 2.5, tailMm: 0 },
+              end: { kind: 'spiral', openingMm: 1, gapMm: 0.3, turns: 1.5, tailMm: 0 },
+            },
+      ),
+      parts: [
+        {
+          id: 'leg',
+          name: 'Leg',
+          paths: [p.paths[1]?.id ?? 'leg'],
+          count: 1 + WILLOW.length,
+          join: 'loop',
+          to: null,
+          spots: WILLOW,
+          hangs: true,
+        },
+      ],
     })),
     demo('pond', 'Pond web', pond, (p) => ({
       ...p,

@@ -30,6 +30,7 @@ const part = (id: string, paths: string[], count: number, to: string | null = nu
   count,
   join: 'ring',
   to,
+  spots: [],
   hangs: true,
 });
 const beads = (y: number, holeMm = 2): DressItem => {
@@ -55,6 +56,20 @@ describe('the bill of a piece', () => {
     const p = piece([bar('a', 0)], { dressing: [beads(0)] });
     const both = own.plan.massG + dressPiece(p, own.plan).massG;
     expect(own.massG.one).toBeCloseTo(both, 9);
+  });
+
+  it('guides that are pulled out are named, and in no sum of lengths nor in the weight', () => {
+    const on = { x: 20, y: 0, lengthMm: 20 };
+    const thread = { metal: 'copper', temper: 'dead-soft', diameterMm: 0.4 } as const;
+    const item = newDressItem('garland', 'g', on, on, { frameMm: 1, thread });
+    const own = bill(piece([bar('a', 0)], { dressing: [item] }));
+    const guides = own.wires.find((w) => w.again)!;
+    // Two guides out of the ring's own, held by 20 mm at each end.
+    expect(guides).toMatchObject({ one: 3, cutMm: 60 });
+    const band = own.wires.find((w) => w.role === 'binding')!;
+    expect(own.lengths.map((l) => l.one)).toEqual([own.plan.wires[0]!.cutMm, band.cutMm]);
+    const bandG = wireMassG('copper', band.wire.diameterMm, band.cutMm - band.tailsMm);
+    expect(own.massG.one).toBeCloseTo(own.plan.massG + bandG, 9);
   });
 
   it('counts alike wires together, those of another kind apart', () => {

@@ -1,8 +1,7 @@
 import { isRefused, together, type Dressing } from '../dressing';
-import type { Bead, Thread, WireRole } from '../item';
+import { usedGrams, type Bead, type Thread, type WireRole } from '../item';
 import { wireOf, type Piece } from '../piece';
 import { trimmedMm, type Plan } from '../plan';
-import { wireMassG } from '../wire';
 import type { Said } from '../words';
 import { linkPlan, type LinkPlan } from './links';
 import { partJointWire } from './partJoints';
@@ -28,6 +27,8 @@ export interface BillWire extends Amount {
   readonly tailsMm: number;
   /** the one at its first end, where they differ */
   readonly firstTailMm?: number;
+  /** pulled out afterwards and used again: in no sum of lengths, nor in the weight */
+  readonly again?: boolean;
 }
 
 /** Such wires in one piece, before all that are made are reckoned. */
@@ -190,7 +191,7 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
     ).sort((a, b) => b.cutMm - a.cutMm),
   ].map(inAll);
   const lengths = together(
-    wires.map((w) => ({ wire: w.wire, count: w.one * w.cutMm })),
+    wires.filter((w) => !w.again).map((w) => ({ wire: w.wire, count: w.one * w.cutMm })),
     (l) => keyOf(l.wire),
   ).map(inAll);
   const rings = piece.parts
@@ -218,11 +219,7 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
     ],
     (t) => JSON.stringify([t.name, t.bead, 'lengthMm' in t ? t.lengthMm : null]),
   ).map(inAll);
-  const wireG = wires.reduce(
-    (sum, w) =>
-      sum + w.one * wireMassG(w.wire.metal, w.wire.diameterMm, Math.max(0, w.cutMm - w.tailsMm)),
-    0,
-  );
+  const wireG = wires.reduce((sum, w) => sum + usedGrams({ ...w, count: w.one }), 0);
   const thingsG = on.reduce((sum, d) => {
     const beads = d.beads.reduce((g, b) => g + b.count * b.bead.grams, 0);
     const findings = d.findings.reduce((g, f) => g + f.count * f.grams, 0);

@@ -1,3 +1,4 @@
+import { hostWires, partWires } from '../dressing';
 import { loopLength, strandsWrap } from '../element';
 import { wireOf, type Part, type Piece } from '../piece';
 import type { Plan } from '../plan';
@@ -11,9 +12,9 @@ export interface PartJointWire {
   readonly tailsMm: number;
 }
 
-/** The thickness of the first wire of some lines, mm. */
-const thicknessOf = ({ wires, diameterMm }: Plan, isOwn: (pathId: string) => boolean): number =>
-  wires.find((w) => isOwn(w.pathId))?.stock.diameterMm ?? diameterMm;
+/** The thickness of the first of some wires, mm. */
+const thicknessOf = ({ wires, diameterMm }: Plan, some: readonly number[]): number =>
+  wires[some[0] ?? -1]?.stock.diameterMm ?? diameterMm;
 
 /**
  * The wire that joins one of a part, where it is made from wire: a ring is pi (D + d), a binding goes
@@ -24,11 +25,8 @@ export function partJointWire(piece: Piece, plan: Plan, part: Part): PartJointWi
   if (!joint || join === 'loop') return null;
   const d = wireOf(piece, joint.wire).diameterMm;
   if (join === 'ring') return { cutMm: loopLength(joint.insideMm, d), tailsMm: 0 };
-  const host = piece.parts.find((p) => p.id === part.to);
-  // The frame is what belongs to no part.
-  const isHost = (id: string): boolean =>
-    host ? host.paths.includes(id) : !piece.parts.some((p) => p.paths.includes(id));
-  const bundle = [thicknessOf(plan, (id) => part.paths.includes(id)), thicknessOf(plan, isHost)];
+  const own = partWires(plan, part);
+  const bundle = [thicknessOf(plan, own), thicknessOf(plan, hostWires(piece, plan, part))];
   const tailsMm = 2 * BIND_TAIL_MM;
   return { cutMm: strandsWrap(joint.wraps, bundle, d) + tailsMm, tailsMm };
 }

@@ -117,8 +117,13 @@ const choices = ({ id: _id, on: _on, ...rest }: PieceItem): string =>
   JSON.stringify({ ...rest, to: null });
 
 /** Items of which all is chosen alike but their places, itself among them. */
-export const alikeTo = (piece: Piece, item: PieceItem): PieceItem[] =>
-  piece.dressing.filter((i) => i.kind === item.kind && choices(i) === choices(item));
+export function alikeTo(piece: Piece, item: PieceItem): PieceItem[] {
+  const kin = piece.dressing.filter((i) => i.kind === item.kind);
+  // Alone it is alike to itself: what it does may be long to compare.
+  if (kin.length < 2) return kin;
+  const wanted = choices(item);
+  return kin.filter((i) => i === item || choices(i) === wanted);
+}
 
 /** A piece with an item changed, and what is chosen about it changed in all that are alike; places stay. */
 export function withAlike(piece: Piece, item: PieceItem, next: PieceItem): Piece {

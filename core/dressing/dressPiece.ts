@@ -3,8 +3,10 @@ import { distance } from '../geometry';
 import {
   kindOf,
   layItem,
+  usedGrams,
   type BeadUse,
   type DressItem,
+  type DressMark,
   type FindingUse,
   type Problem,
   type Run,
@@ -12,15 +14,17 @@ import {
 } from '../item';
 import { itemsOf, type Piece } from '../piece';
 import type { Plan } from '../plan';
-import { wireMassG } from '../wire';
 import { asLength, say } from '../words';
 import { stretchPlace } from './edit';
 import { groundOf } from './ground';
+import { partCopies, type PartCopy } from './parts';
 import { isRefused, type Dressed } from './types';
 
 /** All that a piece is dressed with. */
 export interface Dressing {
   readonly items: readonly Dressed[];
+  /** others of the parts beside the drawn ones */
+  readonly copies: readonly PartCopy[];
   /** second wires of what goes on, those alike together, the longest first */
   readonly wires: readonly WireUse[];
   readonly beads: readonly BeadUse[];
@@ -30,6 +34,12 @@ export interface Dressing {
   /** touches pierced skin */
   readonly pierced: boolean;
 }
+
+/** How all that dresses a piece looks: what is on it, then the others of its parts. */
+export const looksOf = ({ items, copies }: Dressing): DressMark[] => [
+  ...items.flatMap((d) => d.marks),
+  ...copies.flatMap((c) => c.marks),
+];
 
 /** Whether something of the piece goes through a pierced ear. */
 function isPierced(piece: Piece, plan: Plan): boolean {
@@ -108,15 +118,13 @@ export function dressPiece(piece: Piece, plan: Plan): Dressing {
     on.flatMap((d) => d.findings),
     (f) => JSON.stringify([f.name, f.lengthMm, f.grams]),
   );
-  const wireG = wires.reduce(
-    (sum, w) => sum + w.count * wireMassG(w.wire.metal, w.wire.diameterMm, w.cutMm - w.tailsMm),
-    0,
-  );
+  const wireG = wires.reduce((sum, w) => sum + usedGrams(w), 0);
   const restG =
     beads.reduce((sum, b) => sum + b.count * b.bead.grams, 0) +
     findings.reduce((sum, f) => sum + f.count * f.grams, 0);
   return {
     items,
+    copies: partCopies(ground, items),
     wires,
     beads,
     findings,

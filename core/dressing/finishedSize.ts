@@ -4,6 +4,7 @@ import type { DressMark } from '../item';
 import type { Piece } from '../piece';
 import { endShapes, formedLine, type Plan } from '../plan';
 import type { Dressing } from './dressPiece';
+import { foldedFigure, foldedLayers, foldedPlace } from './folding';
 import { isRefused } from './types';
 
 /** How large a finished piece is over everything: wire, ends, and what it is dressed with. */
@@ -23,6 +24,19 @@ interface Reach {
   readonly y: number;
 }
 
+/** How far a stone reaches to its sides and up and down, as it is turned. */
+export function stoneReach({
+  widthMm,
+  heightMm,
+  turnRad = 0,
+}: Extract<DressMark, { kind: 'stone' }>): { readonly x: number; readonly y: number } {
+  const [c, s] = [Math.cos(turnRad), Math.sin(turnRad)];
+  return {
+    x: Math.hypot(widthMm * c, heightMm * s) / 2,
+    y: Math.hypot(widthMm * s, heightMm * c) / 2,
+  };
+}
+
 /** Round wire along points: it reaches to its sides, and no further than its flush ends. */
 const alongside = (points: readonly Vec[], mm: number): Reach[] =>
   points.slice(1).flatMap((to, i) => {
@@ -39,7 +53,7 @@ function reachOf(mark: DressMark): Reach[] {
     case 'cord':
       return alongside(mark.points, mark.widthMm / 2);
     case 'stone':
-      return [{ at: mark.at, x: mark.widthMm / 2, y: mark.heightMm / 2 }];
+      return [{ at: mark.at, ...stoneReach(mark) }];
     case 'bead': {
       const { x, y } = mark.along;
       const [a, b] = [mark.bead.lengthMm / 2, mark.bead.acrossMm / 2];
@@ -58,27 +72,31 @@ function reaches(plan: Plan, dressing: Dressing | null): Reach[] {
       );
     }),
     ...(dressing?.items ?? []).flatMap((d) => (isRefused(d) ? [] : d.marks.flatMap(reachOf))),
+    ...(dressing?.copies ?? []).flatMap((c) => c.marks.flatMap(reachOf)),
   ];
 }
 
 /** The box round everything, as drawn from the front; null while there is nothing. */
-export function finishedBox(plan: Plan, dressing: Dressing | null): Box | null {
-  const all = reaches(plan, dressing);
+export const finishedBox = (plan: Plan, dressing: Dressing | null): Box | null =>
+  boxOf(reaches(plan, dressing));
+
+function boxOf(all: readonly Reach[]): Box | null {
   if (all.length === 0) return null;
-  const most = (of: (r: Reach) => number): number =>
-    all.reduce((m, r) => Math.max(m, of(r)), -Infinity);
-  return {
-    minX: -most((r) => r.x - r.at.x),
-    maxX: most((r) => r.at.x + r.x),
-    minY: -most((r) => r.y - r.at.y),
-    maxY: most((r) => r.at.y + r.y),
-  };
+  const box = { minX: Infinity, maxX: -Infinity, minY: Infinity, maxY: -Infinity };
+  for (const { at, x, y } of all) {
+    box.minX = Math.min(box.minX, at.x - x);
+    box.maxX = Math.max(box.maxX, at.x + x);
+    box.minY = Math.min(box.minY, at.y - y);
+    box.maxY = Math.max(box.maxY, at.y + y);
+  }
+  return box;
 }
 
 /**
  * The size of the finished piece; null while there is nothing. Rolled, it is as wide as it is seen from
  * the front: a chord, or the mandrel and the wire on both sides of it. Over a rod its top goes half round
- * and comes down behind, so that it is as high as what stays in front, half the rod and the wire.
+ * and comes down behind, so that it is as high as what stays in front, half the rod and the wire. Arms that
+ * are folded over lie where they come to, on the middle.
  */
 export function finishedSize(
   piece: Piece,
@@ -102,6 +120,22 @@ export function finishedSize(
         widthMm: round ? 2 * radius + d : rolledWidth(widthMm, out.mandrelMm, d),
         heightMm,
         deepMm: Math.min(2 * radius, radius * (1 - Math.cos(Math.min(Math.PI, half)))) + d,
+        flat,
+      };
+    }
+    case 'fold': {
+      const put = foldedPlace(plan, out);
+      const { stays, arms, ears } = foldedFigure(plan, out);
+      const round = (at: Vec, mm: number): Reach => ({ at, x: mm, y: mm });
+      const folded = boxOf([
+        ...[...stays, ...arms.flat(), ...ears].flat().map((at) => round(at, d / 2)),
+        // Folded over, what lay along a slope lies along another one: it reaches as far to all sides.
+        ...reaches(plan, dressing).map(({ at, x, y }) => round(put(at), Math.hypot(x, y))),
+      ])!;
+      return {
+        widthMm: folded.maxX - folded.minX,
+        heightMm: folded.maxY - folded.minY,
+        deepMm: foldedLayers(out) * d,
         flat,
       };
     }

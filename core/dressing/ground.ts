@@ -8,7 +8,7 @@ import {
   type Thread,
 } from '../item';
 import { leadStock, type Piece } from '../piece';
-import { formedWires, type Plan } from '../plan';
+import { formedWires, stonesOf, type Plan } from '../plan';
 import { eyesOf, isIn } from './eyes';
 
 const leadWire = (piece: Piece): Thread => {
@@ -30,6 +30,7 @@ export function groundOf(piece: Piece, plan: Plan): FormedGround {
     plan.wires.map((w) => ({ ...w, diameterMm: w.stock.diameterMm })),
     undefined,
     piece.from,
+    stonesOf(piece),
   );
   const runOf = (on: StretchPlace): Run | null => formed.runAt(on);
   const ground: FormedGround = {

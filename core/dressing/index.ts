@@ -1,10 +1,11 @@
 /** Dressing: all items of a piece laid on its bent figure, with their sums; edits and variants of them. */
-export { dressPiece, together, type Dressing } from './dressPiece';
+export { dressPiece, looksOf, together, type Dressing } from './dressPiece';
 export { alikeTo, withAgain, withAlike, type Again } from './again';
 export { freshItemId, stretchPlace, withItem, withoutItem, withRemedy } from './edit';
 export {
   actAgain,
   actsAlike,
+  drawnTogether,
   handTowards,
   hungRound,
   isLed,
@@ -24,9 +25,24 @@ export {
   type LedItem,
 } from './leading';
 export { eyesOf, isIn, type Eye } from './eyes';
-export { finishedBox, finishedSize, type FinishedSize } from './finishedSize';
+export { foldedFigure, type Folded, type Folding } from './folding';
+export { finishedBox, finishedSize, stoneReach, type FinishedSize } from './finishedSize';
 export { frameHoles, groundOf, type FormedGround, type WireHole } from './ground';
 export { laneWords, lanesOf, usesUp, type Lane, type LaneBlock } from './lanes';
+export {
+  gramsOf,
+  hostWires,
+  jointPlace,
+  nearestPlaces,
+  partWires,
+  spotsLeft,
+  withOneMore,
+  withSpot,
+  withSpotMoved,
+  withSpread,
+  type PartCopy,
+  type Spread,
+} from './parts';
 export { endFromSide, shapedFromSide, type SideView } from './sideView';
 export { samplePiece } from './samples';
 export { isRefused, overlaps, type Dressed, type DressRemedy } from './types';

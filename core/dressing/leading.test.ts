@@ -7,6 +7,7 @@ import { told } from '../words/told.support';
 import {
   actAgain,
   actsAlike,
+  drawnTogether,
   groundOf,
   handTowards,
   hungRound,
@@ -244,5 +245,24 @@ describe('rounds', () => {
       const [from, to] = [d.acts![5 + i]!.at, a.at];
       expect(Math.sign(own[i + 1]!.sagMm)).toBe(handTowards(from, to, at(0, 0)));
     });
+  });
+
+  it('drawn together, it goes once round through the ways of the last round', () => {
+    const hoop = [ring('r', 20)];
+    const anchors = Array.from({ length: 5 }, (_, i): Act => {
+      const t = (2 * Math.PI * i) / 5;
+      return { ...wrapAct(`a${i}`, place(20 * Math.cos(t), 20 * Math.sin(t)), 2), sagMm: 4 };
+    });
+    const web = hungRound(led(anchors), laidOf(hoop, led(anchors)).acts!, 5, 1, 2).item;
+    const { item, added } = drawnTogether(web, laidOf(hoop, web).acts!, 5);
+    expect(added).toBe(6);
+    const own = laidOf(hoop, item);
+    expect(own.problems).toEqual([]);
+    const last = own.acts!.slice(10);
+    // Each within its way of the last round, and the first of them again.
+    expect(last[5]!.at).toEqual(last[0]!.at);
+    const far = last.map((a) => Math.hypot(a.at.x, a.at.y));
+    for (const r of far.slice(1, 5)) expect(r).toBeLessThan(12.2);
+    expect(drawnTogether(led(anchors.slice(0, 1)), [], 5).added).toBe(0);
   });
 });

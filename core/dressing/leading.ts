@@ -5,8 +5,10 @@ import {
   freshActId,
   middleMm,
   middleOfWay,
+  curlAct,
   passAct,
   plainBead,
+  twistAct,
   withPlaces,
   wrapAct,
   type Act,
@@ -127,8 +129,10 @@ function choicesOf(act: Act): string {
 }
 
 /** Acts of which all is chosen alike but their places, itself among them. */
-export const actsAlike = (item: LedItem, act: Act): Act[] =>
-  item.acts.filter((a) => choicesOf(a) === choicesOf(act));
+export function actsAlike(item: LedItem, act: Act): Act[] {
+  const wanted = choicesOf(act);
+  return item.acts.filter((a) => choicesOf(a) === wanted);
+}
 
 /** An act changed, and what is chosen about it in all that are alike; places stay, and so does the side it hangs to. */
 export function withActAlike(item: LedItem, act: Act, next: Act): LedItem {
@@ -142,9 +146,8 @@ export function withActAlike(item: LedItem, act: Act, next: Act): LedItem {
         const on = { ...a.on, lengthMm: next.on.lengthMm };
         return { ...next, id: a.id, on, way: a.way, sagMm };
       }
-      return a.do === 'bead' && next.do === 'bead'
-        ? { ...next, id: a.id, at: a.at, sagMm }
-        : { ...a, comes: next.comes, sagMm };
+      if (a.do === 'wrap' || next.do === 'wrap' || a.do !== next.do) return a;
+      return { ...next, id: a.id, at: a.at, sagMm } as Act;
     }),
   );
 }
@@ -171,6 +174,8 @@ export function newAct(item: LedItem, tool: LeadTool, at: Vec, spot: LeadSpot | 
   const id = freshActId(item.acts);
   const last = item.acts.findLast((a) => a.do === tool);
   if (tool === 'pass') return passAct(id, at);
+  if (tool === 'twist') return last?.do === tool ? { ...last, id, at } : twistAct(id, at);
+  if (tool === 'curl') return last?.do === tool ? { ...last, id, at } : curlAct(id, at);
   if (tool === 'bead') {
     const beads = last?.do === 'bead' ? last.beads : [plainBead()];
     return beadAct(id, at, beads);
@@ -359,5 +364,28 @@ export function hungRound(
       way: ways[i]!,
     };
   });
+  return { item: withActsAfter(item, added, null), added: added.length };
+}
+
+/**
+ * The last round of a web drawn together: the wire goes through the middles of the ways of the last acts, once
+ * round and through the first again.
+ */
+export function drawnTogether(
+  item: LedItem,
+  laid: readonly LaidAct[],
+  count: number,
+): { readonly item: LedItem; readonly added: number } {
+  const own = lastOf(item, count);
+  const middles = own.flatMap((a) => {
+    const way = laid.find((l) => l.id === a.id)?.way ?? [];
+    return way.length > 1 ? [middleOfWay(way)] : [];
+  });
+  const [first] = middles;
+  if (middles.length < 2 || !first) return { item, added: 0 };
+  const added = numbered(
+    item,
+    [...middles, first].map((at) => passAct('', at)),
+  );
   return { item: withActsAfter(item, added, null), added: added.length };
 }

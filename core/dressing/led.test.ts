@@ -1,8 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { hangingLength } from '../element';
+import { hangingLength, spiralLength } from '../element';
 import { rotation } from '../geometry';
-import { beadAct, passAct, plainBead, wrapAct, type Act, type ActOf, type DressOf } from '../item';
+import {
+  beadAct,
+  curlAct,
+  kindOf,
+  passAct,
+  plainBead,
+  twistAct,
+  wrapAct,
+  type Act,
+  type ActOf,
+  type DressOf,
+} from '../item';
 import { mapFigure, newPath, type FigurePath } from '../piece';
 import { planPiece } from '../plan';
 import { inWords } from '../words';
@@ -290,7 +301,7 @@ describe('laws of a led wire', () => {
 const any: fc.Arbitrary<Act[]> = fc
   .array(
     fc.tuple(
-      fc.constantFrom('wrap', 'bead', 'pass'),
+      fc.constantFrom('wrap', 'bead', 'pass', 'twist', 'curl'),
       fc.record({
         x: fc.integer({ min: -70, max: 70 }),
         y: fc.integer({ min: -30, max: 30 }),
@@ -312,6 +323,12 @@ const any: fc.Arbitrary<Act[]> = fc
       const shared = { id: `a${i}`, comes: o.comes, sagMm: o.sagMm };
       const here = at(o.x, o.y);
       if (what === 'pass') return { ...shared, do: 'pass', at: here };
+      if (what === 'twist') {
+        return { ...twistAct(`a${i}`, here), ...shared, turns: o.halves + 0.5, folded: o.onTheWay };
+      }
+      if (what === 'curl') {
+        return { ...curlAct(`a${i}`, here), ...shared, turns: o.passes, left: o.onTheWay };
+      }
       if (what === 'bead') {
         const beads = [plainBead('Bead', 3), plainBead('Pearl', 5)];
         const { passes, halves } = o;
@@ -351,6 +368,115 @@ describe('whatever a wire is led to', () => {
       }),
       { numRuns: 150 },
     );
+  });
+});
+
+describe('tails that twist, curl and hold a stone', () => {
+  const from = wrap('a', 20, 0, 1);
+  const own = (act: Act): Dressed => dressOne(RAILS, led([from, act]));
+
+  it('twisted with another, the way is a helix', () => {
+    const act: Act = { ...twistAct('t', at(20, -15)), turns: 4 };
+    const [, straight] = own(passAct('t', at(20, -15))).acts!;
+    // sqrt(S^2 + (pi d n)^2): 0.4 x 4 x pi = 5.03.
+    expect(own(act).acts![1]!.wayMm).toBeCloseTo(Math.hypot(straight!.wayMm, 4 * Math.PI * D), 6);
+  });
+
+  it('folded back, it takes both ways and the turn at its tip, and comes out where it went in', () => {
+    const act: Act = { ...twistAct('t', at(20, -15)), turns: 4, folded: true };
+    const on = dressOne(RAILS, led([from, act, passAct('p', at(40, -15))]));
+    const [first, twist, after] = on.acts!;
+    const reach = Math.hypot(first!.at.x + 0.2 - 20, 15);
+    expect(twist!.wayMm).toBe(0);
+    expect(twist!.hereMm).toBeCloseTo(
+      2 * Math.hypot(reach, 4 * Math.PI * D) + (Math.PI * D) / 2,
+      1,
+    );
+    expect(after!.wayMm).toBeCloseTo(Math.hypot(20, 15), 0);
+  });
+
+  it('too tight a twist is told, and healed', () => {
+    const act: Act = { ...twistAct('t', at(20, -6)), turns: 60 };
+    const [problem] = own(act).problems;
+    expect(inWords(problem!.message, 'mm')).toContain('near breaking');
+    const [remedy] = problem!.remedies;
+    if (remedy?.kind !== 'item') throw new Error('no remedy');
+    expect(dressOne(RAILS, remedy.item).problems).toEqual([]);
+  });
+
+  it('turned and mirrored with the stone that they go over they are as long', () => {
+    const act = fc
+      .record({
+        what: fc.constantFrom('pass', 'twist', 'folded', 'curl'),
+        x: fc.double({ min: 5, max: 55, noNaN: true }),
+        y: fc.double({ min: -20, max: 30, noNaN: true }),
+        turns: fc.double({ min: 0.5, max: 4, noNaN: true }),
+        left: fc.boolean(),
+      })
+      .map(({ what, x, y, turns, left }): Act => {
+        if (what === 'pass') return passAct('', at(x, y));
+        if (what === 'curl') return { ...curlAct('', at(x, y)), turns, left };
+        return { ...twistAct('', at(x, y)), turns, folded: what === 'folded' };
+      });
+    const stone = fc.record({
+      widthMm: fc.double({ min: 2, max: 30, noNaN: true }),
+      heightMm: fc.double({ min: 2, max: 30, noNaN: true }),
+      headingRad: fc.double({ min: -3, max: 3, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(act, { minLength: 1, maxLength: 6 }),
+        stone,
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        (acts, { headingRad, ...size }, rad) => {
+          const list = [from, ...acts.map((a, i) => ({ ...a, id: `b${i}` }))];
+          const held = { ...made('stone', { ...place(30, 5), headingRad }, size), id: 's' };
+          const piece = pieceWith(RAILS, [held, led(list)]);
+          const lengthOf = (p: typeof piece): number => cutOf(dressingOf(p).items[1]!);
+          const own = lengthOf(piece);
+          for (const m of [rotation(rad), { a: -1, b: 0, c: 0, d: 1, e: 0, f: 0 }]) {
+            expect(lengthOf(mapFigure(piece, m))).toBeCloseTo(own, 4);
+          }
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
+  it('a twist that begins nowhere is refused', () => {
+    const d = dressOne(RAILS, led([twistAct('t', at(20, -6))]));
+    expect(isRefused(d)).toBe(true);
+    expect(inWords(d.problems[0]!.message, 'mm')).toContain('Place 1');
+  });
+
+  it('a curl is a spiral, reached along its tangent', () => {
+    const act = { ...curlAct('c', at(20, -20)), turns: 2, openingMm: 1, gapMm: 0.3 };
+    const [, curl] = own(act).acts!;
+    const size = { openingMm: 1, gapMm: 0.3, diameterMm: D };
+    expect(curl!.hereMm).toBeCloseTo(spiralLength(size, 2), 9);
+    // Its outermost turn lies 0.7 + 2 x 0.7 = 2.1 from its middle; the wire leaves the wrap 0.2 off 20.
+    expect(curl!.wayMm).toBeCloseTo(Math.sqrt(20 ** 2 + 0.2 ** 2 - 2.1 ** 2), 4);
+    // Turned the other way it is as long, and the mirror turns it.
+    const other = own({ ...act, left: true }).acts![1]!;
+    expect(other.hereMm).toBeCloseTo(curl!.hereMm, 9);
+    const item = led([from, act]);
+    const [, turned] = (kindOf(item).mirrored!(item) as typeof item).acts;
+    expect(turned).toMatchObject({ left: true });
+  });
+
+  it('led over a stone it takes the way over it, in front or behind, and lies after it', () => {
+    const stone = made('stone', place(30, 5), { widthMm: 8, heightMm: 8, thickMm: 8 });
+    const over = (comes: 'front' | 'behind') => [from, wrap('b', 40, 10, 1, { comes })];
+    const bare = lengthOn(RAILS, over('behind'));
+    for (const comes of ['front', 'behind'] as const) {
+      const item = led(over(comes));
+      const plan = pieceWith(RAILS, [{ ...stone, id: 's' }, item]);
+      const on = dressingOf(plan).items.find((d) => d.item.id === 'i')!;
+      // From (20.2, 0) to (39.8, 10) it passes through the middle: half round 8.4 instead of straight.
+      const more = (Math.PI * 8.4) / 2 - 8.4;
+      const there = comes === 'front' ? lengthOn(RAILS, over('front')) : bare;
+      expect(cutOf(on) - there).toBeCloseTo(more, 3);
+    }
   });
 });
 

@@ -24,7 +24,7 @@ const arc = (center: Vec, radius: number, startAngle: number, sweep: number): Ar
 const at = (x: number, y: number): Vec => ({ x, y });
 const seg = (from: Vec, to: Vec): Primitive => line(from, to);
 
-/** The finished figure out of its plane: the same length of wire that it has flat. Null where it stays flat. */
+/** The finished figure out of its plane: the same length of wire that it has flat. Null where it stays flat, or is folded. */
 export function shapedFromSide(
   piece: Piece,
   plan: Plan,
@@ -36,6 +36,8 @@ export function shapedFromSide(
   const d = Math.max(plan.diameterMm, ...plan.wires.map((w) => w.stock.diameterMm));
   const { widthMm, heightMm } = size.flat;
   switch (out.kind) {
+    case 'fold':
+      return null;
     case 'roll': {
       const radius = (out.mandrelMm + d) / 2;
       const sweep = Math.min(2 * Math.PI, widthMm / radius);

@@ -75,9 +75,10 @@ export function variantOf(piece: Piece, factor: number, rules: VariantRules): Pi
     Object.fromEntries(
       Object.entries(fields).flatMap(([key, { control, scales }]) => {
         const value = valueOf(key);
-        return !scales || by[scales] === 1 || typeof value !== 'number'
-          ? []
-          : [[key, withinControl(times(value, by[scales]), control)]];
+        if (!scales || by[scales] === 1) return [];
+        const follows = (v: unknown): unknown => (typeof v === 'number' ? times(v, by[scales]) : v);
+        const scaled: unknown = Array.isArray(value) ? value.map(follows) : follows(value);
+        return scaled === value ? [] : [[key, withinControl(scaled, control)]];
       }),
     );
   const scaledItem = (item: PieceItem): PieceItem => {

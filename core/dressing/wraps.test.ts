@@ -223,7 +223,7 @@ describe('rosettes and bands', () => {
     const item = made('guided', place(0, 0), {
       loops: 20,
       guideMm: 1,
-      spreadMm: 4,
+      spreadsMm: [4],
       pitchMm: 1,
       tailMm: 0,
       thread: thin(0.4),
@@ -234,6 +234,59 @@ describe('rosettes and bands', () => {
     const guides = d.wires.find((w) => w.role === 'setting')!;
     expect(guides).toMatchObject({ count: 2 });
     expect(guides.wire.diameterMm).toBe(1);
+  });
+
+  it('high points take as much more as they go out further, on a guide of their own', () => {
+    const item = made('guided', place(0, 0), {
+      loops: 20,
+      guideMm: 1,
+      spreadsMm: [4, 4, 4, 7],
+      pitchMm: 1,
+      tailMm: 0,
+      thread: thin(0.4),
+    });
+    const d = dressOne([ring('r', 30)], item);
+    const turn = (spread: number): number => Math.hypot(2 * spread + Math.PI * 1.4, 1);
+    expect(d.wires[0]!.cutMm).toBeCloseTo(15 * turn(4) + 5 * turn(7), 9);
+    expect(d.wires.find((w) => w.role === 'setting')!.count).toBe(3);
+    expect(d.problems).toEqual([]);
+  });
+
+  it('a pattern that breaks at the joint is told, and comes out even by either remedy', () => {
+    const item = made('guided', place(0, 0), { loops: 22, spreadsMm: [3, 3, 3, 5] });
+    const d = dressOne([ring('r', 30)], item);
+    expect(d.problems[0]!.refused).toBe(false);
+    expect(d.problems[0]!.remedies.map((r) => told(r.label))).toEqual(['20 loops', '24 loops']);
+    expect(dressOne([ring('r', 30)], healed(d, /24/)).problems).toEqual([]);
+  });
+
+  it('a band on a ring shares it evenly among its loops', () => {
+    // A ring of 20 mm across: 62.83 mm, 48 loops 1.309 apart.
+    const item = made('garland', place(10, 0, 62.83), {
+      loops: 48,
+      guideMm: 1.4,
+      spreadsMm: [2, 2, 2, 4],
+      tailMm: 0,
+      thread: thin(0.4),
+    });
+    const d = dressOne([ring('r', 10)], item);
+    const turn = (spread: number): number =>
+      Math.hypot(2 * spread + Math.PI * 1.8, (20 * Math.PI) / 48);
+    expect(d.wires[0]!.cutMm).toBeCloseTo(36 * turn(2) + 12 * turn(4), 1);
+    expect(d.problems).toEqual([]);
+    const [mark] = d.marks;
+    if (mark?.kind !== 'wire') throw new Error('no wire');
+    expect(mark.runs).toHaveLength(48);
+    // Every fourth loop stands out: 10 + 4 + 0.9 from the middle, the others 12.9.
+    const far = mark.runs.map((run) => Math.max(...run.map((p) => Math.hypot(p.x, p.y))));
+    far.forEach((r, i) => expect(r).toBeCloseTo(i % 4 === 3 ? 14.9 : 12.9, 1));
+  });
+
+  it('loops that do not go over the wire are refused, and healed', () => {
+    const item = made('garland', place(50, 0, 20), { guideMm: 0.5, loops: 8 });
+    const d = dressOne([bar('b', 100)], item);
+    expect(d.problems.some((p) => p.refused)).toBe(true);
+    expect(dressOne([bar('b', 100)], healed(d, /Guides/)).problems).toEqual([]);
   });
 
   it('loops closer than the wire are refused, and healed', () => {

@@ -33,6 +33,7 @@ export {
 export { evenSpokes, netOf, type Net } from './net';
 export { solveElement, type ElementResult } from './solveElement';
 export { spiralLength, spiralOutside, spiralRadii, spiralTurns, type SpiralSize } from './spiral';
+export { ellipseArc, isOnStone, moreOverStone, type StoneBody } from './overStone';
 export { stoneWrap, type StoneWrap } from './stone';
 export { mostTwist, TWIST_LIMIT_RAD, twistOf } from './twist';
 export {

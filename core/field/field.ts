@@ -28,6 +28,8 @@ export type Control =
       /** words for both, where a tick is not enough */
       readonly words?: { readonly yes: string; readonly no: string };
     }
+  /** lengths that follow each other, mm */
+  | { readonly as: 'lengths'; readonly min: number; readonly max: number; readonly most: number }
   | { readonly as: 'beads'; readonly most: number }
   | { readonly as: 'thread' }
   | { readonly as: 'acts' }
@@ -82,6 +84,20 @@ export const lengthOrField = (
   label,
   control: { as: 'number', unit: 'mm', min, max, decimals: 1, open },
   schema: z.number().min(min).max(max).nullable(),
+});
+
+/** Lengths that follow each other, one at least, mm. */
+export const lengthsField = (
+  label: string,
+  min: number,
+  max: number,
+  most: number,
+  scales?: Scale,
+): Field<number[]> => ({
+  label,
+  control: { as: 'lengths', min, max, most },
+  schema: z.array(z.number().min(min).max(max)).min(1).max(most),
+  ...(scales && { scales }),
 });
 
 /** A number of turns, whole as it is asked for, in parts where it was reckoned. */
@@ -153,10 +169,17 @@ export const withValue = <T extends object>(record: T, key: string, value: unkno
 });
 
 /** A value within the limits of its control; what is no number stays. */
-export const withinControl = (value: unknown, control: Control): unknown =>
-  control.as === 'number' && typeof value === 'number'
-    ? Math.min(control.max, Math.max(control.min, value))
-    : value;
+export function withinControl(value: unknown, control: Control): unknown {
+  if (control.as === 'number' && typeof value === 'number') {
+    return Math.min(control.max, Math.max(control.min, value));
+  }
+  if (control.as === 'lengths' && Array.isArray(value)) {
+    return value.map((v: unknown) =>
+      withinControl(v, { ...control, as: 'number', unit: 'mm', decimals: 2 }),
+    );
+  }
+  return value;
+}
 
 /**
  * A record with each of its numbers within what can be chosen; what is no such record stays.

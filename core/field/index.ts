@@ -6,6 +6,7 @@ export {
   keptLength,
   lengthField,
   lengthOrField,
+  lengthsField,
   shareField,
   turnsField,
   valueOf,

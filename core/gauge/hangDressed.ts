@@ -9,7 +9,7 @@ import {
   type Box,
   type Vec,
 } from '../geometry';
-import { kindOf } from '../item';
+import { kindOf, usedGrams } from '../item';
 import type { Piece } from '../piece';
 import { gainUpTo, nearestWire, placedEnds, placeOnWire, type Plan, type WirePlan } from '../plan';
 import { wireMassG } from '../wire';
@@ -139,8 +139,20 @@ function wireMasses({ acts = [], place }: Dressed, grams: number): PointMass[] {
     : [{ at: place, grams }];
 }
 
-/** What each item that goes on weighs, where its weight acts. A drop swings free: it pulls where it hangs. */
-export function itemMasses(
+/**
+ * What each item that goes on weighs, and each of a part beside the drawn one, where its weight acts. A
+ * drop swings free: it pulls where it hangs.
+ */
+export const itemMasses = (
+  plan: Plan,
+  dressing: Dressing | null,
+  places: readonly HangPlace[],
+): PointMass[] => [
+  ...onlyItems(plan, dressing, places),
+  ...(dressing?.copies ?? []).map(({ at, grams }) => ({ at, grams })),
+];
+
+function onlyItems(
   plan: Plan,
   dressing: Dressing | null,
   places: readonly HangPlace[],
@@ -155,10 +167,7 @@ export function itemMasses(
       const { metal, diameterMm } = plan.wires[wire]!.stock;
       return sum + wireMassG(metal, diameterMm, lengthMm);
     }, 0);
-    const wires = d.wires.reduce(
-      (sum, w) => sum + w.count * wireMassG(w.wire.metal, w.wire.diameterMm, w.cutMm - w.tailsMm),
-      own,
-    );
+    const wires = d.wires.reduce((sum, w) => sum + usedGrams(w), own);
     if (d.pulls) {
       const grams = (beads + findings + wires) / d.pulls.length;
       return d.pulls.map((at) => ({ at, grams }));

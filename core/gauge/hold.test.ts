@@ -296,6 +296,7 @@ describe('what holds a frame together', () => {
       count: 1,
       join: 'loop' as const,
       to: null,
+      spots: [],
       hangs: true,
     };
     expect(held(pieceOf(paths, { parts: [part] })).mesh.loose).toEqual([]);

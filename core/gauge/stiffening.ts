@@ -23,7 +23,7 @@ export function stiffenedBy(piece: Piece, plan: Plan, dressing: Dressing | null)
 
 /** How much stiffer a figure is for what it was rolled or cupped to. */
 export const hollowFactor = (form: OutOfPlane | null): number =>
-  form && form.kind !== 'rod' ? HOLLOW : 1;
+  form?.kind === 'roll' || form?.kind === 'cup' ? HOLLOW : 1;
 
 /** A section so many times as stiff and strong. */
 export const stiffer = (section: Section, factor: number): Section =>

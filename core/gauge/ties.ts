@@ -1,4 +1,12 @@
-import { groundOf, isRefused, type Dressing, type FormedGround } from '../dressing';
+import {
+  groundOf,
+  hostWires,
+  isRefused,
+  nearestPlaces,
+  partWires,
+  type Dressing,
+  type FormedGround,
+} from '../dressing';
 import { kindOf, type Thread } from '../item';
 import { distance, type Vec } from '../geometry';
 import type { Piece } from '../piece';
@@ -45,32 +53,10 @@ const itemTies = (ground: FormedGround, { items }: Dressing): Tie[] =>
 function partTies(ground: FormedGround): Tie[] {
   const { piece, plan } = ground;
   return piece.parts.flatMap((part): Tie[] => {
-    const own = plan.wires.flatMap((w, i) => (part.paths.includes(w.pathId) ? [i] : []));
-    const rest = plan.wires.flatMap((_, i) => (own.includes(i) ? [] : [i]));
-    const near = nearestPlaces(ground, own, rest);
+    const own = partWires(plan, part);
+    const near = nearestPlaces(ground, own, hostWires(piece, plan, part));
     return near ? [{ a: near.a, b: near.b, how: 'pin' }] : [];
   });
-}
-
-/** The nearest two places of some wires and others. */
-function nearestPlaces(
-  { lines }: FormedGround,
-  some: readonly number[],
-  others: readonly number[],
-): { a: WirePlace; b: WirePlace; farMm: number } | null {
-  const spots = (list: readonly number[]): { at: Vec; place: WirePlace }[] =>
-    list.flatMap((wire) =>
-      lines[wire]!.points.map((at, i) => ({ at, place: { wire, mm: lines[wire]!.s[i]! } })),
-    );
-  const [from, to] = [spots(some), spots(others)];
-  let best: { a: WirePlace; b: WirePlace; farMm: number } | null = null;
-  for (const p of from) {
-    for (const q of to) {
-      const farMm = distance(p.at, q.at);
-      if (!best || farMm < best.farMm) best = { a: p.place, b: q.place, farMm };
-    }
-  }
-  return best;
 }
 
 /** How far from its end a loop or hook goes round another wire, mm; 0 for an end that goes round none. */

@@ -1,6 +1,7 @@
 /** What is counted off at the bench, as it is called there. Records keep the key, never the words. */
 export const COUNT_WORDS = {
   alike: 'alike',
+  arms: 'arms',
   beads: 'beads',
   crossings: 'crossings',
   loops: 'loops',

@@ -1,3 +1,4 @@
+import { wireMassG } from '../wire';
 import type { Vec } from '../geometry';
 import { asLength, say, type Said } from '../words';
 import type { Bead } from './bead';
@@ -17,6 +18,9 @@ export const wireMark = (
   under,
 });
 
+/** What guides are held by at their two ends together, mm. */
+const GUIDE_ENDS_MM = 40;
+
 export const wireUse = (
   role: WireRole,
   name: string,
@@ -25,6 +29,34 @@ export const wireUse = (
   tailMm: number,
   count = 1,
 ): WireUse => ({ role, name, wire, cutMm: lengthMm + 2 * tailMm, tailsMm: 2 * tailMm, count });
+
+/** What such wires weigh on the finished piece, tails and what is pulled out left out, g. */
+export const usedGrams = ({
+  wire,
+  cutMm,
+  tailsMm,
+  count,
+  again,
+}: Pick<WireUse, 'wire' | 'cutMm' | 'tailsMm' | 'count' | 'again'>): number =>
+  again ? 0 : count * wireMassG(wire.metal, wire.diameterMm, Math.max(0, cutMm - tailsMm));
+
+/** Guide wires that are pulled out, held by their ends. */
+export const guideWires = (
+  wire: Thread,
+  guideMm: number,
+  lengthMm: number,
+  count: number,
+): WireUse => ({
+  ...wireUse(
+    'setting',
+    'Guide wires, pulled out afterwards',
+    { ...wire, diameterMm: guideMm },
+    lengthMm + GUIDE_ENDS_MM,
+    0,
+    count,
+  ),
+  again: true,
+});
 
 /** The tails in a wire's length, in words; null where it has none. */
 export const tailsWords = ({

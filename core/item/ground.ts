@@ -1,3 +1,4 @@
+import type { StoneBody } from '../element';
 import { distance, dot, scale, sub, type MeasuredLine, type Vec } from '../geometry';
 import type { StretchPlace } from './place';
 import type { Thread } from './thread';
@@ -37,6 +38,8 @@ export interface FormedWires {
   readonly thickMm: readonly number[];
   /** the formed wires */
   readonly lines: readonly MeasuredLine[];
+  /** stones that wires go over, in front or behind */
+  readonly stones: readonly StoneBody[];
   /** the stretch of wire that a place means; null where there is no wire */
   readonly runAt: (on: StretchPlace) => Run | null;
   /** all other passes of wire beside or over a run's middle, each where it comes nearest; the nearest first */
@@ -122,6 +125,34 @@ export function spotAlong(points: readonly Vec[], mm: number): Spot {
 /** Whether a line beside a run turns back on itself: the bow is tighter than the line lies inside it. */
 export const turnsBack = (points: readonly Vec[], spots: readonly Spot[]): boolean =>
   points.slice(1).some((p, i) => dot(sub(p, points[i]!), spots[i]!.direction) < -1e-9);
+
+/** A line, and the way across it, at places along it. */
+export interface Axis {
+  readonly at: Vec;
+  readonly across: Vec;
+}
+
+/** The axis along points. */
+export const axisOf = (points: readonly Vec[], steps: number): Axis[] => {
+  const all = alongPoints(points).at(-1) ?? 0;
+  return Array.from({ length: steps + 1 }, (_, i) => {
+    const spot = spotAlong(points, (all * i) / steps);
+    return { at: spot.at, across: right(spot) };
+  });
+};
+
+/** A strand that goes so many times round an axis, at a distance from it: in front and behind in turn. */
+export function windingOn(
+  axis: readonly Axis[],
+  turns: number,
+  farMm: number,
+  startRad: number,
+): { readonly front: Vec[][]; readonly back: Vec[][] } {
+  const phase = (i: number): number =>
+    startRad + (2 * Math.PI * turns * i) / Math.max(1, axis.length - 1);
+  const points = axis.map(({ at, across }, i) => moved(at, across, farMm * Math.cos(phase(i))));
+  return inLayers(points, (i) => Math.sin(phase(i)) >= 0);
+}
 
 /** A line in stretches that lie in front and behind, each joined to the last. */
 export function inLayers(

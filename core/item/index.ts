@@ -5,6 +5,7 @@
 export { BIND_REACH } from './bundle';
 export { BEAD_SIZES, BEAD_TONES, beadSchema, plainBead, type Bead, type BeadTone } from './bead';
 export {
+  axisOf,
   middleMm,
   outside,
   spotsOf,
@@ -15,7 +16,7 @@ export {
   type Span,
   type Spot,
 } from './ground';
-export { beadMark, oval, tailsWords, wireMark } from './draw';
+export { beadMark, oval, tailsWords, usedGrams, wireMark } from './draw';
 export { COUNT_WORDS, countKeyOf, isCountedOff, type Counted, type CountKey } from './counts';
 export type { FrameHole, ItemTie, ItemWear, Nature, OrderWords, Traits } from './kind';
 export { ITEM_GROUPS } from './kind';
@@ -35,6 +36,7 @@ export {
   coordinate,
   COORDINATE_LIMIT_MM,
   pointSchema,
+  STRETCH_LIMIT_MM,
   stretchSchema,
   type StretchPlace,
 } from './place';
@@ -61,7 +63,9 @@ export {
   beadAct,
   COMES,
   freshActId,
+  curlAct,
   passAct,
+  twistAct,
   wrapAct,
   type Act,
   type ActOf,

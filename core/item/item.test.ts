@@ -35,6 +35,11 @@ function taken(control: Control): fc.Arbitrary<unknown> {
       return fc.constantFrom(...control.options.map((o) => o.value));
     case 'flag':
       return fc.boolean();
+    case 'lengths':
+      return fc.array(fc.double({ min: control.min, max: control.max, noNaN: true }), {
+        minLength: 1,
+        maxLength: control.most,
+      });
     case 'beads':
       return fc.array(fc.constant(plainBead()), { minLength: 1, maxLength: control.most });
     case 'thread':

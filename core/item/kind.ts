@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { StoneBody } from '../element';
 import type { Field, Fields } from '../field';
 import { say, type Said } from '../words';
 import type { Bead } from './bead';
@@ -57,6 +58,10 @@ export interface Traits {
   readonly holdsSeam?: boolean;
   /** it is a piece by itself, on no figure */
   readonly alone?: boolean;
+  /** it lies turned by an angle of its own: its place's heading */
+  readonly turned?: boolean;
+  /** wires that are led over it come after it */
+  readonly underWires?: boolean;
   /** swings free: it pulls where it hangs */
   readonly swings?: boolean;
   /** how it looks on the strip */
@@ -169,6 +174,8 @@ interface Work<I> {
   takes?(wires: FormedWires, item: I): readonly OwnUse[];
   /** how the frame's wire is hammered */
   hammered?(item: I): { thickMm: number; spread: number; ahead: boolean };
+  /** the stone that it is, for wires that go over it */
+  stone?(item: I): StoneBody;
   instead?(item: I, frame: Thread): readonly Instead[];
 }
 

@@ -25,6 +25,8 @@ export type DressMark =
       readonly at: Vec;
       readonly widthMm: number;
       readonly heightMm: number;
+      /** the way along which it is so wide */
+      readonly turnRad?: number;
     }
   /** the frame's own wire hammered flat */
   | {
@@ -49,6 +51,8 @@ export interface WireUse {
   /** the one at its first end, where they differ */
   readonly firstTailMm?: number;
   readonly count: number;
+  /** pulled out afterwards and used again: nothing of it stays on the piece */
+  readonly again?: boolean;
 }
 
 /** What the wire that an item is on uses up there, beyond what is drawn: wound, looped or twisted on the way. */

@@ -6,7 +6,7 @@ export const coordinate = z.number().min(-COORDINATE_LIMIT_MM).max(COORDINATE_LI
 export const pointSchema = z.strictObject({ x: coordinate, y: coordinate });
 
 /** Longest stretch of wire that one item lies on, mm. */
-const STRETCH_LIMIT_MM = 1_000;
+export const STRETCH_LIMIT_MM = 1_000;
 
 /**
  * A stretch of a wire: its middle on the figure and its length along the wire; 0 is a point. Where wires

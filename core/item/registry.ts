@@ -14,6 +14,7 @@ import { fan } from './kinds/fan';
 import { finding } from './kinds/finding';
 import { flatten } from './kinds/flatten';
 import { framedBead } from './kinds/framedBead';
+import { garland } from './kinds/garland';
 import { guided } from './kinds/guided';
 import { hungChain } from './kinds/hungChain';
 import { lacing } from './kinds/lacing';
@@ -26,6 +27,7 @@ import { ownPetals } from './kinds/ownPetals';
 import { ownTwist } from './kinds/ownTwist';
 import { ownWraps } from './kinds/ownWraps';
 import { rosette } from './kinds/rosette';
+import { stone } from './kinds/stone';
 import { strands } from './kinds/strands';
 import { twist } from './kinds/twist';
 import { weave } from './kinds/weave';
@@ -50,6 +52,7 @@ const KINDS = [
   fan,
   rosette,
   guided,
+  garland,
   weave,
   net,
   lacing,
@@ -61,6 +64,7 @@ const KINDS = [
   ownTwist,
   ownLed,
   cage,
+  stone,
   finding,
   hungChain,
   flatten,
@@ -149,7 +153,10 @@ export function newDressItem(
   to: StretchPlace,
   given: Partial<Omit<Given, 'to'>> = {},
 ): DressItem {
-  return kindOf({ kind }).create(id, on, to, {
+  const own = kindOf({ kind });
+  // What lies turned keeps the way that it lies: the figure may be turned with it.
+  const there = own.traits.turned ? { headingRad: 0, ...on } : on;
+  return own.create(id, there, to, {
     thread: THIN_COPPER,
     frameMm: 0.8,
     lengthMm: on.lengthMm,

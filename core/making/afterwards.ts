@@ -104,6 +104,7 @@ export function afterwards(book: TaskBook): void {
       roll: say`Roll it round the mandrel`,
       cup: say`Cup it`,
       rod: say`Bend it over the rod`,
+      fold: say`Fold the arms over each other`,
     }[outOfPlane.kind];
     const id = book.put({ id: 'shape', kind: 'shape', title });
     lasts.forEach((l) => book.before(l, id, 'flat-figure-first'));

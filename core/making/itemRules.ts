@@ -1,9 +1,13 @@
 import { eyesOf, isIn, overlaps, type Dressed } from '../dressing';
-import { distance } from '../geometry';
-import { kindOf } from '../item';
+import { isOnStone } from '../element';
+import { distance, type Vec } from '../geometry';
+import { axisOf, kindOf } from '../item';
 import type { WireSteps } from '../steps';
 import type { Reason } from './reasons';
 import { taskOf, type TaskBook } from './taskBook';
+
+/** A way is looked at in so many places for whether it goes over a stone. */
+const OVER_STEPS = 24;
 
 /** The last step that bends a stretch of a wire; 0 when none does. */
 function bentBy(work: WireSteps, fromMm: number, toMm: number): number {
@@ -95,6 +99,16 @@ function afterItsBends(book: TaskBook, d: Dressed, wire: number): void {
   for (const g of book.endsOf(wire)) book.before(id, g.id, 'grows', { soft: g.end !== 'seam' });
 }
 
+/** Whether a led wire goes over a stone. */
+function goesOver({ acts = [] }: Dressed, { item }: Dressed): boolean {
+  const body = kindOf(item).stone?.(item);
+  if (!body) return false;
+  const lies = (p: Vec): boolean => isOnStone(body, p);
+  return acts.some(
+    (a) => lies(a.at) || (a.way.length > 1 && axisOf(a.way, OVER_STEPS).some((s) => lies(s.at))),
+  );
+}
+
 /** Why one item comes before another; null when it does not matter. */
 function whyBefore(a: Dressed, b: Dressed, reach: (d: Dressed) => number): Reason | null {
   const [first, then] = [kindOf(a.item).traits, kindOf(b.item).traits];
@@ -103,6 +117,8 @@ function whyBefore(a: Dressed, b: Dressed, reach: (d: Dressed) => number): Reaso
   if (first.hammers && then.winds && oneWire) return 'never-over-thin';
   if (first.hammers && then.hangs) return 'hammer-before-hung';
   if (first.crosses && then.fills) return 'crossings-first';
+  if (first.underWires && goesOver(b, a)) return 'there-first';
+  if (then.underWires && goesOver(a, b)) return null;
   if (first.inner && then.grips && overlaps(a, b)) return 'wrapped-inside';
   if (!first.round || !then.round) return null;
   const inside = reach(a) < reach(b) - 1e-6 && distance(a.place, b.place) < reach(b);

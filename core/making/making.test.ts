@@ -208,7 +208,7 @@ describe('assembly', () => {
   it('parts: what hangs inside is attached before its carrier is joined', () => {
     const leg = newPath('leg', [at(0, 50), at(10, 50), at(10, 60)], false);
     const toe = newPath('toe', [at(0, 70), at(5, 70)], false);
-    const part = { count: 6, join: 'ring' as const, hangs: true };
+    const part = { count: 6, join: 'ring' as const, hangs: true, spots: [] };
     const parts = [
       { ...part, id: 'L', name: 'leg', paths: ['leg'], to: null },
       { ...part, id: 'T', name: 'toe', paths: ['toe'], to: 'L' },
@@ -405,6 +405,7 @@ describe('several alike', () => {
       join: 'loop',
       to: null,
       hangs: true,
+      spots: [],
     };
     const own = counts({ ...base, parts: [part] }, 2);
     expect(own.filter((n) => n === 14).length).toBeGreaterThan(1);

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dressPiece } from '../dressing';
 import { DEFAULT_KIT } from '../forming';
-import { newDressItem, plainBead, type DressItem } from '../item';
+import { newDressItem, plainBead, wrapAct, type DressItem } from '../item';
 import { newPath, newPiece, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { told } from '../words/told.support';
@@ -44,6 +44,29 @@ const stage = (bend: number) => {
 };
 const staged = (bends: number[], order: { first: string; then: string }[] = []) => ({
   making: { ...newPiece('p', '', '').making, stages: bends.map(stage), order },
+});
+
+describe('a stone that wires hold', () => {
+  const stone = {
+    ...newDressItem('stone', 's', place(15, 20), place(0, 0)),
+    widthMm: 10,
+    heightMm: 10,
+  } as DressItem;
+  const led = (id: string, ...places: [number, number][]): DressItem => ({
+    ...(newDressItem('led', id, place(0, 0), place(0, 0)) as DressItem & { kind: 'led' }),
+    acts: places.map(([x, y], i) => wrapAct(`a${i}`, place(x, y))),
+  });
+
+  it('is laid before the wires over it, and not before those beside it', () => {
+    const over = led('o', [0, 20], [30, 20]);
+    const beside = led('b', [0, 2], [0, 8]);
+    const { assembly } = made({ dressing: [over, beside, stone] });
+    const first = assembly.precedences.filter(
+      (p) => p.first === 'item:s' && p.why === 'there-first',
+    );
+    expect(first.map((p) => p.then)).toEqual(['item:o']);
+    expect(assembly.conflicts).toEqual([]);
+  });
 });
 
 describe('what a wire makes on its way', () => {
@@ -233,7 +256,7 @@ describe('alike items that follow each other', () => {
     const { steps } = made({
       paths: [frame, leg],
       dressing,
-      parts: [{ ...part, paths: [...part.paths], join: 'loop' }],
+      parts: [{ ...part, paths: [...part.paths], spots: [], join: 'loop' }],
     });
     const own = steps.filter((s) => s.task.kind === 'dress');
     const alike = own.map((s) => s.counts.find((c) => c.what === 'alike')?.count ?? 1);

@@ -1,7 +1,7 @@
 import { partJointWire } from '../bill';
 import { endKindOf } from '../end';
-import { finishedSize } from '../dressing';
-import { kindOf } from '../item';
+import { finishedSize, type Folding } from '../dressing';
+import { kindOf, type Counted } from '../item';
 import { wireOf, type Part } from '../piece';
 import { stockWords } from '../plan';
 import type { Metal } from '../wire';
@@ -74,6 +74,24 @@ function chainOrders({ piece, row }: Making): Said[] {
   ];
 }
 
+/** Arms are counted off one by one. */
+const foldsOf = ({ outOfPlane: out }: Making['piece']): Counted[] =>
+  out?.kind === 'fold' && out.arms > 1 ? [{ what: 'arms', count: out.arms }] : [];
+
+/** Arms folded over in turn. */
+function foldOrders({ arms, middleMm, way, tucked, earsMm }: Folding): Said[] {
+  const round = way === 'clockwise' ? say`clockwise` : say`anticlockwise`;
+  return [
+    arms > 1
+      ? say`Fold the first arm over the middle, along a line ${asBoth(middleMm / 2)} from its centre; then each next one over it, ${round}, ${arms} in all.`
+      : say`Fold the arm over the middle, along a line ${asBoth(middleMm / 2)} from its centre.`,
+    ...(tucked && arms > 1
+      ? [say`Tuck the last through beneath the first, and pull all of them even.`]
+      : []),
+    ...(earsMm > 0 ? [say`Draw each corner out by ${asBoth(earsMm)}.`] : []),
+  ];
+}
+
 const otherOrders = (making: Making, task: Task): Said[] => {
   const { piece, plan } = making;
   const out = piece.outOfPlane;
@@ -108,6 +126,7 @@ const otherOrders = (making: Making, task: Task): Said[] => {
         ];
       if (out?.kind === 'cup')
         return [say`Press it into a hollow until it rises ${asBoth(out.riseMm)}.`];
+      if (out?.kind === 'fold') return foldOrders(out);
       return out?.kind === 'rod'
         ? [
             say`Bend the top backwards over ${asBoth(out.rodMm)} to a bail, ${asBoth(out.backMm)} down behind.`,
@@ -168,6 +187,7 @@ export function otherSteps(making: Making, task: Task): MakeStep[] {
     step(task, {
       title: task.title,
       orders: otherOrders(making, task),
+      counts: task.kind === 'shape' ? foldsOf(piece) : [],
       cautions,
       tool:
         task.kind === 'harden'

@@ -2,8 +2,8 @@
 export const REASONS = {
   'hardened-bent': 'a bent figure is hardened, a hard wire is not bent',
   'part-finished': 'a part is finished before it is joined',
-  'beads-before-closing': 'beads are threaded before the end is closed',
-  'beads-before-bends': 'beads are threaded before the wire is bent beyond them',
+  'beads-before-closing': 'what is threaded goes on before the end is closed',
+  'beads-before-bends': 'what is threaded goes on before the wire is bent beyond it',
   'on-the-way': 'the wire makes it on its way: before it is bent beyond',
   'before-the-end': 'it lies on the wire before its end',
   'there-first': 'what it goes round is there first',

@@ -43,6 +43,7 @@ import {
   standardValues,
   type MotifKind,
 } from './index';
+import { OPEN_MOTIFS } from './open';
 
 const COPPER: Stiffness = { diameterMm: 1, modulusMPa: 117_000, flowMPa: 70 };
 const maker = makerFor(COPPER);
@@ -166,6 +167,12 @@ test.each<[MotifKind, number]>([
   ['rosette', 0],
   ['wings', 0],
   ['heart', 0],
+  ['feelers', 1],
+  ['petal', 0],
+  ['bloom', 0],
+  ['doubleHook', 0],
+  ['openTrefoil', 3],
+  ['openFourKnot', 9],
 ])('%s crosses itself %i times', (kind, times) => {
   expect(crossings(drawMotif(kind, standardValues(kind), maker))).toBe(times);
 });
@@ -177,6 +184,20 @@ test('lengths by hand: hoop with a bar, and zigzag', () => {
   expect(pathLength(hoop[0]!)).toBeCloseTo(2 * Math.PI * r + 2 * r, 6);
   const zigzag = drawMotif('zigzag', { peaks: 4, width: 8, height: 10 }, maker);
   expect(pathLength(zigzag[0]!)).toBeCloseTo(8 * Math.hypot(4, 10), 6);
+});
+
+test('figures with two ends begin and end where a wire does', () => {
+  for (const kind of MOTIF_KINDS.filter((k) => k in OPEN_MOTIFS)) {
+    const [path, ...more] = drawMotif(kind, standardValues(kind), maker);
+    expect(more).toEqual([]);
+    expect(path!.closed).toBe(false);
+    const ends = [startOf(path!.segments[0]!), endOf(path!.segments.at(-1)!)] as const;
+    expect(distance(...ends)).toBeGreaterThan(1.9);
+  }
+  // Two straights of 14 and a half circle each side: an S by hand.
+  const [a, b] = [7, 5].map((mm) => (insideFromTool(mm, COPPER) + 1) / 2) as [number, number];
+  const [hook] = drawMotif('doubleHook', { tool: 7, tool2: 5, apart: 14, lip: 2 }, maker);
+  expect(pathLength(hook!)).toBeCloseTo(2 + Math.PI * a + 14 + Math.PI * b + 2, 6);
 });
 
 test('heights that lengths can make up are met exactly', () => {
@@ -248,5 +269,7 @@ describe('numbers of motifs are obeyed, or have a least that is told', () => {
     expect(size('bow', { span: 20 }).wide).toBeCloseTo(40, 1);
     expect(size('crescent', { height: 30 }).high).toBeGreaterThan(29.98);
     expect(size('arrow', { length: 40 }).wide).toBeCloseTo(40, 1);
+    expect(size('petal', { height: 30, stem: 10 }).high).toBeCloseTo(40, 1);
+    expect(size('bloom', { petals: 3, reach: 20, hub: 4, stem: 11 }).high).toBeCloseTo(35, 1);
   });
 });

@@ -26,6 +26,7 @@ import {
   type Least,
   type Maker,
   type Motif,
+  type MotifField,
   type MotifValues,
 } from './maker';
 
@@ -53,7 +54,7 @@ export function spiralArcs(
 }
 
 /** The closed line of lobes that passes its middle on the far side: n lobes, n - 1 times round. */
-function knot(lobes: number, lobe: number, reach: number, inner: number): Path {
+export function knot(lobes: number, lobe: number, reach: number, inner: number): Path {
   const step = (Math.PI * (lobes - 1)) / lobes;
   const m = inner - lobe;
   // Outer arcs of radius `lobe` about points `reach` out, joined by wide arcs that pass the middle
@@ -136,25 +137,31 @@ function fish(r: number, body: number, half: number, tail: number): Path {
   };
 }
 
+/** What is chosen about a knot of so many lobes. */
+export const knotFields = (lobes: number): MotifField[] => [
+  tool('lobe', 'Lobe, tool', 9, 3),
+  length('reach', 'Lobe’s middle from the centre', lobes === 3 ? 7 : 8.5, 3, 80),
+  share('inner', 'Opening in the middle', 0.42, 0.2, 0.6),
+];
+
+/** What a knot of so many lobes needs for the wire to pass from one to the next. */
+export function knotLeast(v: MotifValues, m: Maker, lobes: number): Least[] {
+  const lobe = m.radius(v['lobe']!);
+  const reach = Math.max(v['reach']!, lobe * 1.05);
+  // Any smaller an opening and the arcs between the lobes could not touch both.
+  const open = lobe + reach * (0.05 + Math.cos((Math.PI * (lobes - 1)) / lobes));
+  return [
+    least('reach', lobe * 1.05, 'the lobes keep clear of the middle'),
+    least('inner', open / reach, 'the wire passes smoothly from lobe to lobe'),
+  ];
+}
+
 const knotOf = (name: string, lobes: number, about: string): Motif => ({
   name,
   about,
   alternate: true,
-  fields: [
-    tool('lobe', 'Lobe, tool', 9, 3),
-    length('reach', 'Lobe’s middle from the centre', lobes === 3 ? 7 : 8.5, 3, 80),
-    share('inner', 'Opening in the middle', 0.42, 0.2, 0.6),
-  ],
-  least: (v, m) => {
-    const lobe = m.radius(v['lobe']!);
-    const reach = Math.max(v['reach']!, lobe * 1.05);
-    // Any smaller an opening and the arcs between the lobes could not touch both.
-    const open = lobe + reach * (0.05 + Math.cos((Math.PI * (lobes - 1)) / lobes));
-    return [
-      least('reach', lobe * 1.05, 'the lobes keep clear of the middle'),
-      least('inner', open / reach, 'the wire passes smoothly from lobe to lobe'),
-    ];
-  },
+  fields: knotFields(lobes),
+  least: (v, m) => knotLeast(v, m, lobes),
   draw: (v, m) => {
     const reach = v['reach']!;
     return [knot(lobes, m.radius(v['lobe']!), reach, reach * v['inner']!)];
@@ -187,6 +194,38 @@ function rosette(v: MotifValues, m: Maker): Path[] {
     posts.push({ at: at(angle + Math.PI / n, hub), radius: 0, turn: 1 });
   }
   return [beltAround(posts, true)];
+}
+
+/** What is chosen about wings of two lobes a side. */
+export const WING_FIELDS = [
+  tool('tool', 'Upper lobes, tool', 13, 3),
+  tool('tool2', 'Lower lobes, tool', 9, 2),
+  length('span', 'Body to the upper tip', 23, 8),
+  length('span2', 'Body to the lower tip', 17, 6),
+  length('body', 'Height of the body', 10, 5),
+];
+
+export const wingLeast = (v: MotifValues, m: Maker): Least[] => [
+  least('span', 2.7 * m.radius(v['tool']!), 'an upper lobe goes round its tool'),
+  least('span2', 2.8 * m.radius(v['tool2']!), 'a lower lobe goes round its tool'),
+];
+
+/** Round both lobes of a side, by the foot of the body, and round those of the other; from its top back to it. */
+export function wingPosts(v: MotifValues, m: Maker): Post[] {
+  const [r, q] = [m.radius(v['tool']!), m.radius(v['tool2']!)];
+  const b = v['body']! / 2;
+  const upper = at(-0.62, v['span']! - r);
+  const lower = at(0.62, v['span2']! - q);
+  const waist = 1.6 * m.diameterMm;
+  return [
+    post(upper.x, upper.y - b / 3, r, 1),
+    corner(waist, 0),
+    post(lower.x, lower.y + b / 3, q, 1),
+    corner(0, b),
+    post(-lower.x, lower.y + b / 3, q, 1),
+    corner(-waist, 0),
+    post(-upper.x, upper.y - b / 3, r, 1),
+  ];
 }
 
 export const ROUND_MOTIFS = {
@@ -325,40 +364,9 @@ export const ROUND_MOTIFS = {
   wings: {
     name: 'Wings, two lobes a side',
     about: 'One closed wire: a large and a small lobe each side, corners at the body.',
-    fields: [
-      tool('tool', 'Upper lobes, tool', 13, 3),
-      tool('tool2', 'Lower lobes, tool', 9, 2),
-      length('span', 'Body to the upper tip', 23, 8),
-      length('span2', 'Body to the lower tip', 17, 6),
-      length('body', 'Height of the body', 10, 5),
-    ],
-    least: (v, m) => [
-      least('span', 2.7 * m.radius(v['tool']!), 'an upper lobe goes round its tool'),
-      least('span2', 2.8 * m.radius(v['tool2']!), 'a lower lobe goes round its tool'),
-    ],
-    draw: (v, m) => {
-      const [r, q] = [m.radius(v['tool']!), m.radius(v['tool2']!)];
-      const b = v['body']! / 2;
-      const [u, l] = [v['span']! - r, v['span2']! - q];
-      const upper = at(-0.62, u);
-      const lower = at(0.62, l);
-      const waist = 1.6 * m.diameterMm;
-      return [
-        beltAround(
-          [
-            corner(0, -b),
-            post(upper.x, upper.y - b / 3, r, 1),
-            corner(waist, 0),
-            post(lower.x, lower.y + b / 3, q, 1),
-            corner(0, b),
-            post(-lower.x, lower.y + b / 3, q, 1),
-            corner(-waist, 0),
-            post(-upper.x, upper.y - b / 3, r, 1),
-          ],
-          true,
-        ),
-      ];
-    },
+    fields: WING_FIELDS,
+    least: wingLeast,
+    draw: (v, m) => [beltAround([corner(0, -v['body']! / 2), ...wingPosts(v, m)], true)],
   },
   spiral: {
     name: 'Spiral',

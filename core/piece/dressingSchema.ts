@@ -20,13 +20,22 @@ const partJointSchema = z.strictObject({
 });
 export type PartJoint = z.infer<typeof partJointSchema>;
 
+/** So many of a part are made for one piece at the most. */
+export const MOST_ALIKE = 500;
+
+/** Where another of a part hangs, or is joined; mirrored or as it is drawn. */
+const partSpotSchema = z.strictObject({ ...pointSchema.shape, mirrored: z.boolean() });
+export type PartSpot = z.infer<typeof partSpotSchema>;
+
 /** Wires of a piece that are one part, and how it is joined to the rest. */
 export const partSchema = z.strictObject({
   id: z.string().min(1).max(60),
   name: z.string().max(60),
   paths: z.array(z.string().max(60)).min(1).max(500),
   /** how many alike */
-  count: z.number().int().min(1).max(500),
+  count: z.number().int().min(1).max(MOST_ALIKE),
+  /** where those beside the drawn one are, as far as that is said */
+  spots: z.array(partSpotSchema).max(MOST_ALIKE - 1),
   join: z.enum(PART_JOINS),
   /** without it a ring is bought, and what binds is left over from elsewhere */
   joint: partJointSchema.optional(),
@@ -35,6 +44,13 @@ export const partSchema = z.strictObject({
   hangs: z.boolean(),
 });
 export type Part = z.infer<typeof partSchema>;
+
+/** What can be chosen about arms that are folded over. */
+export const FOLD_LIMITS = {
+  arms: { min: 1, max: 12 },
+  middleMm: { min: 1, max: 500 },
+  earsMm: 100,
+} as const;
 
 /** How the flat figure is brought out of the plane; the wire's length stays. */
 export const outOfPlaneSchema = z.discriminatedUnion('kind', [
@@ -49,6 +65,20 @@ export const outOfPlaneSchema = z.discriminatedUnion('kind', [
     kind: z.literal('rod'),
     rodMm: size,
     backMm: z.number().min(0).max(1_000),
+  }),
+  /** arms are folded over the middle, one after the other */
+  z.strictObject({
+    kind: z.literal('fold'),
+    arms: z.number().int().min(FOLD_LIMITS.arms.min).max(FOLD_LIMITS.arms.max),
+    /** the middle that stays, from crease to crease */
+    middleMm: z.number().min(FOLD_LIMITS.middleMm.min).max(FOLD_LIMITS.middleMm.max),
+    /** the way out to the first arm, clockwise from above */
+    firstRad: z.number().min(-10).max(10),
+    way: z.enum(['clockwise', 'anticlockwise']),
+    /** the last goes through beneath the first */
+    tucked: z.boolean(),
+    /** corners of the middle are drawn out by so much */
+    earsMm: z.number().min(0).max(FOLD_LIMITS.earsMm),
   }),
 ]);
 export type OutOfPlane = z.infer<typeof outOfPlaneSchema>;

@@ -22,8 +22,10 @@ import {
 } from '../geometry';
 import { mirroredEnd } from '../end';
 import { mirroredItem, withPlaces, type PieceItem, type StretchPlace } from '../item';
+import { FOLD_LIMITS, type OutOfPlane } from './dressingSchema';
 import { markOf } from './mark';
 import { drawnPath, segmentBetween } from './nodes';
+import { MOST_APART_MM } from './schema';
 import type { FigureNode, FigurePath, Piece, TracedPicture, WireEnds } from './schema';
 import type { DrawnLine } from './shapeSchema';
 import { mapShape } from './shapes';
@@ -67,8 +69,16 @@ export function resizeFigure(piece: Piece, side: 'height' | 'width', sizeMm: num
  * stays under it, and lines not changed by hand still count as unchanged.
  */
 export function mapFigure(piece: Piece, m: Affine): Piece {
-  const ends = <T extends WireEnds>(own: T): T =>
-    isMirror(m) ? { ...own, start: mirroredEnd(own.start), end: mirroredEnd(own.end) } : own;
+  const factor = similarityFactor(m) ?? 1;
+  const apart = ({ strandsApartMm }: WireEnds): Pick<WireEnds, 'strandsApartMm'> =>
+    strandsApartMm === undefined
+      ? {}
+      : { strandsApartMm: Math.min(MOST_APART_MM, strandsApartMm * factor) };
+  const ends = <T extends WireEnds>(own: T): T => ({
+    ...own,
+    ...apart(own),
+    ...(isMirror(m) && { start: mirroredEnd(own.start), end: mirroredEnd(own.end) }),
+  });
   const paths = mapPaths(piece.paths, m).map(ends);
   const now = new Map(piece.paths.map((path, i) => [path.id, { path, mapped: paths[i]! }]));
   const remarked = (lines: readonly DrawnLine[]): DrawnLine[] =>
@@ -78,7 +88,6 @@ export function mapFigure(piece: Piece, m: Affine): Piece {
       return { id: line.id, mark: markOf(found.mapped) };
     });
   const moved = <T extends Vec>(p: T): T => ({ ...p, ...applyAffine(m, p) });
-  const factor = similarityFactor(m) ?? 1;
   const turned = (rad: number): number => {
     const way = { x: Math.cos(rad), y: Math.sin(rad) };
     return Math.atan2(m.b * way.x + m.d * way.y, m.a * way.x + m.c * way.y);
@@ -99,6 +108,8 @@ export function mapFigure(piece: Piece, m: Affine): Piece {
       const there = withPlaces(item, stretched, factor);
       return isMirror(m) ? mirroredItem(there) : there;
     }),
+    outOfPlane: foldedWith(piece.outOfPlane, m, factor, turned),
+    parts: piece.parts.map((p) => ({ ...p, spots: p.spots.map(moved) })),
     making: { ...piece.making, stages: piece.making.stages.map(moved) },
     hang: piece.hang && moved(piece.hang),
     route: route && {
@@ -113,6 +124,27 @@ export function mapFigure(piece: Piece, m: Affine): Piece {
       lines: remarked(s.lines),
     })),
     picture: picture && { ...mapPicture(picture, m), traced: remarked(picture.traced) },
+  };
+}
+
+/** What is folded keeps to its arms: turned with them, the other way round where they are mirrored. */
+function foldedWith(
+  out: OutOfPlane | null,
+  m: Affine,
+  factor: number,
+  turned: (rad: number) => number,
+): OutOfPlane | null {
+  if (out?.kind !== 'fold') return out;
+  const firstRad = turned(out.firstRad - Math.PI / 2) + Math.PI / 2;
+  const other = out.way === 'clockwise' ? 'anticlockwise' : 'clockwise';
+  const within = ({ min, max }: { min: number; max: number }, mm: number): number =>
+    Math.min(max, Math.max(min, mm));
+  return {
+    ...out,
+    firstRad,
+    way: isMirror(m) ? other : out.way,
+    middleMm: within(FOLD_LIMITS.middleMm, out.middleMm * factor),
+    earsMm: within({ min: 0, max: FOLD_LIMITS.earsMm }, out.earsMm * factor),
   };
 }
 

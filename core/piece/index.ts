@@ -33,6 +33,7 @@ export {
   PIECE_FORMAT,
   PIECE_LIMITS,
   DOUBLED,
+  MOST_APART_MM,
   MOST_STRANDS,
   PIECE_VERSION,
   pieceSchema,
@@ -56,6 +57,7 @@ export {
 } from './schema';
 export {
   DEFAULT_MAKING,
+  FOLD_LIMITS,
   LINK_LIMITS,
   MOST_COPIES,
   PART_JOINS,
@@ -65,8 +67,10 @@ export {
   type Links,
   type MakingChoices,
   type OutOfPlane,
+  MOST_ALIKE,
   type Part,
   type PartJoint,
+  type PartSpot,
   type WornAs,
 } from './dressingSchema';
 export {

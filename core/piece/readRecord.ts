@@ -118,6 +118,17 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     };
     return { ...record, version: 9, ...own, stocks: named.stocks };
   },
+  // Version 10 knows where each of a part hangs, and bands on any number of guides.
+  ({ dressing, parts, ...record }) => ({
+    ...record,
+    version: 10,
+    dressing: each(dressing, (item) => {
+      if (!isRecord(item) || item['kind'] !== 'guided') return item;
+      const { spreadMm, ...band } = item;
+      return { ...band, spreadsMm: [spreadMm] };
+    }),
+    parts: each(parts, (part) => (isRecord(part) ? { ...part, spots: [] } : part)),
+  }),
 ];
 
 const header = z.object({ format: z.string(), version: z.number().int().min(0).optional() });

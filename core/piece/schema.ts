@@ -40,6 +40,9 @@ const handlingSchema = z.strictObject({ startMm: extra, endMm: extra });
 
 /** So many wires run side by side along one line, which lies in their middle; one where it is not said. */
 export const MOST_STRANDS = 12;
+/** So far apart they are at the most, mm. */
+export const MOST_APART_MM = 50;
+const strandsApartSchema = z.number().min(0).max(MOST_APART_MM);
 const strandsSchema = z.number().int().min(2).max(MOST_STRANDS);
 
 export const pathSchema = z.strictObject({
@@ -55,6 +58,7 @@ export const pathSchema = z.strictObject({
   stock: stockId.optional(),
   handling: handlingSchema.optional(),
   strands: strandsSchema.optional(),
+  strandsApartMm: strandsApartSchema.optional(),
 });
 export type FigurePath = z.infer<typeof pathSchema>;
 
@@ -131,6 +135,7 @@ const wireEndsSchema = z.strictObject({
   stock: stockId.optional(),
   handling: handlingSchema.optional(),
   strands: strandsSchema.optional(),
+  strandsApartMm: strandsApartSchema.optional(),
 });
 export type WireEnds = z.infer<typeof wireEndsSchema>;
 
@@ -180,7 +185,7 @@ export const DOUBLED = ['beside', 'over'] as const;
 export type DoubledLie = (typeof DOUBLED)[number];
 
 export const PIECE_FORMAT = 'hush-road.piece';
-export const PIECE_VERSION = 9;
+export const PIECE_VERSION = 10;
 
 export const pieceSchema = z
   .strictObject({

@@ -1,3 +1,4 @@
+import type { StoneBody } from '../element';
 import { distance, dot, mix, norm, sub, unit, type MeasuredLine, type Vec } from '../geometry';
 import type { Beside, FormedWires, Run, Spot, StretchPlace } from '../item';
 import type { WorkOrigin } from '../piece';
@@ -183,10 +184,12 @@ export function formedWires(
   wires: readonly BentWire[],
   lines: readonly MeasuredLine[] = wires.map((w) => formedLine(w)),
   from: WorkOrigin = 'first',
+  stones: readonly StoneBody[] = [],
 ): FormedWires & { readonly footAt: (on: StretchPlace) => WireFoot | null } {
   return {
     thickMm: wires.map((w) => w.diameterMm),
     lines,
+    stones,
     footAt: (on) => footOf(wires, lines, on),
     runAt: (on) => runAt(wires, lines, on),
     passesBeside: (run, withinMm) => passesBeside(wires, lines, run, withinMm),

@@ -1,6 +1,11 @@
+import type { StoneBody } from '../element';
 import { kindOf, type FormedWires } from '../item';
 import type { Piece } from '../piece';
 import type { Taken } from './blank';
+
+/** The stones of a piece that its wires go over. */
+export const stonesOf = (piece: Piece): StoneBody[] =>
+  piece.dressing.flatMap((item) => kindOf(item).stone?.(item) ?? []);
 
 /** Places this near to the first end of a wire are at its tip, mm. */
 const TIP_MM = 1e-6;

@@ -28,7 +28,7 @@ import { hammeredWires } from './hammering';
 import { hangOf, type Hang } from './hang';
 import { allowancesOf, developedParts, type Allowances, type LengthPart } from './lengths';
 import { bareLine, crossingsOf, formedLine, placeOnWire, type WireCrossing } from './places';
-import { takenOnTheWay } from './onTheWay';
+import { stonesOf, takenOnTheWay } from './onTheWay';
 import { routedFigure } from './routed';
 import {
   alongsideWish,
@@ -149,8 +149,9 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
     const stock = stocks(stockOf(piece, path));
     const own = inStock(piece, stock);
     const wire = stock.stiffness;
-    // Wires side by side touch; the drawn line lies in their middle.
-    const asideMm = (strand - (strands - 1) / 2) * stock.diameterMm;
+    // Wires side by side touch, unless they are wished apart; the drawn line lies in their middle.
+    const pitchMm = stock.diameterMm + (path.strandsApartMm ?? 0);
+    const asideMm = (strand - (strands - 1) / 2) * pitchMm;
     return {
       path,
       strand,
@@ -184,6 +185,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
     })),
     lines,
     piece.from,
+    stonesOf(piece),
   );
   const hammered = hammeredWires(piece, formed);
   const onTheWay = takenOnTheWay(piece, formed);

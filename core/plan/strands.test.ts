@@ -10,8 +10,8 @@ import {
   type FigurePath,
   type Piece,
 } from '../piece';
-import { rotation } from '../geometry';
-import { formedLine, placeOnWire, planPiece, type Plan } from '.';
+import { rotation, scaling } from '../geometry';
+import { formedLine, nearestWire, placeOnWire, planPiece, type Plan } from '.';
 
 const D = 0.8;
 const QUARTER = Math.tan(Math.PI / 8);
@@ -52,6 +52,28 @@ describe('wires side by side along one line', () => {
         });
       }),
       { numRuns: 6 },
+    );
+  });
+
+  it('apart by a gap, inner and outer ones differ by that much more', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 4 }),
+        fc.double({ min: 0.05, max: 5, noNaN: true }),
+        (strands, strandsApartMm) => {
+          const plan = planPiece(piece({ ...bow(strands), strandsApartMm }));
+          expect(plan.unplanned).toEqual([]);
+          plan.wires.forEach((w, j) => {
+            const aside = (j - (strands - 1) / 2) * (D + strandsApartMm);
+            expect(w.developedMm).toBeCloseTo(30 + (20 - aside) * (Math.PI / 2), 6);
+            const other = plan.wires[j + 1];
+            if (!other) return;
+            const near = nearestWire([formedLine(other)], placeOnWire(w, 5)!.at)!.farMm;
+            expect(near).toBeCloseTo(D + strandsApartMm, 4);
+          });
+        },
+      ),
+      { numRuns: 25 },
     );
   });
 
@@ -113,6 +135,12 @@ describe('wires side by side along one line', () => {
     const mirrored = mapFigure(piece(bow(3)), { a: -1, b: 0, c: 0, d: 1, e: 0, f: 0 });
     const other = lengths(planPiece(mirrored)).sort((a, b) => a - b);
     [...own].sort((a, b) => a - b).forEach((mm, i) => expect(other[i]).toBeCloseTo(mm, 6));
+  });
+
+  it('twice as large they lie twice as far apart', () => {
+    const large = mapFigure(piece({ ...bow(2), strandsApartMm: 1.5 }), scaling(2));
+    expect(large.paths[0]!.strandsApartMm).toBe(3);
+    expect(readPiece(large).ok).toBe(true);
   });
 
   it('are kept with the line, from one to twelve', () => {

@@ -1,8 +1,8 @@
 import { billOf, type Bill } from '../bill';
-import { finishedSize, type Dressed, type Dressing } from '../dressing';
+import { finishedSize, looksOf, type Dressed, type Dressing } from '../dressing';
 import { tailsWords, type DressMark } from '../item';
 import { DEFAULT_KIT, type Kit } from '../forming';
-import { perp, type Vec } from '../geometry';
+import { fromAngle, perp, type Vec } from '../geometry';
 import { assemblyOf, makeSteps, type MakeStep } from '../making';
 import type { Piece } from '../piece';
 import { alongBlank, stockWords, takenOnBlank, type Plan } from '../plan';
@@ -40,7 +40,7 @@ function outlineOf(mark: DressMark): Item[] {
       );
     case 'stone':
       return path(
-        outline(mark.at, { x: 1, y: 0 }, mark.widthMm / 2, mark.heightMm / 2),
+        outline(mark.at, fromAngle(mark.turnRad ?? 0), mark.widthMm / 2, mark.heightMm / 2),
         0.15,
         'soft',
       );
@@ -53,7 +53,7 @@ function outlineOf(mark: DressMark): Item[] {
 
 /** What dresses the piece, as thin outlines on the true-size pattern. */
 export const dressingOutlines = (dressing: Dressing): Item[] =>
-  dressing.items.flatMap((d) => d.marks.flatMap(outlineOf));
+  looksOf(dressing).flatMap(outlineOf);
 
 const ROLES = {
   frame: 'Wires of the figure',

@@ -3,7 +3,7 @@ import { lengthField, turnsField } from '../../field';
 import { distance, mix, sub, unit, type Vec } from '../../geometry';
 import { asAngle, asLength, asThickness, counted, say } from '../../words';
 import { wireMark } from '../draw';
-import { inLayers, middleMm, type FormedWires, type Run } from '../ground';
+import { middleMm, windingOn, type Axis, type FormedWires, type Run } from '../ground';
 import { itemKind } from '../kind';
 import { BARE, type OwnUse } from '../layout';
 import type { StretchPlace } from '../place';
@@ -181,19 +181,12 @@ function strandsOf(
     return mix(run.spot(tipMm - mm).at, run.spot(tipMm + mm).at, 0.5);
   });
   // The leg's own way, taken from its middle line: round the tip the wire runs across it.
-  const axis = middles.map((at, i): { at: Vec; across: Vec } => {
+  const axis = middles.map((at, i): Axis => {
     const reach = Math.max(2, Math.round(count / 20));
     const along = unit(sub(middles[Math.min(count, i + reach)]!, middles[Math.max(0, i - reach)]!));
     return { at, across: { x: -along.y, y: along.x } };
   });
-  const lines = [0, Math.PI].map((start) => {
-    const phase = (i: number): number => start + (2 * Math.PI * turns * i) / count;
-    const points = axis.map(({ at, across }, i) => {
-      const off = (diameterMm / 2) * Math.cos(phase(i));
-      return { x: at.x + across.x * off, y: at.y + across.y * off };
-    });
-    return inLayers(points, (i) => Math.sin(phase(i)) >= 0);
-  });
+  const lines = [0, Math.PI].map((start) => windingOn(axis, turns, diameterMm / 2, start));
   return [
     ...lines.map((l) => wireMark(l.back, thread)),
     ...lines.map((l) => wireMark(l.front, thread)),

@@ -3,7 +3,8 @@ import { turnsField, wholeField } from '../../field';
 import { asAngle, asLength, asThickness, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
-import { inLayers, middleMm, moved, outside, right, spanOf, spotsOf } from '../ground';
+import { middleMm, moved, outside, right, spanOf, spotsOf, windingOn, type Axis } from '../ground';
+import { scale } from '../../geometry';
 import { itemKind } from '../kind';
 import { BARE } from '../layout';
 import { stiffer } from '../stiffness';
@@ -43,14 +44,13 @@ export const twist = itemKind({
     const rho = (twist.acrossMm - d) / 2;
     const spots = spotsOf(run, Math.max(0.05, run.lengthMm / Math.max(40, 16 * turns)));
     // A strand comes to the front and goes behind: it is drawn in front half the time.
-    const strandLines = Array.from({ length: strands }, (_, j) => {
-      const phase = (i: number): number =>
-        (2 * Math.PI * turns * i) / (spots.length - 1) + (2 * Math.PI * j) / strands;
-      const points = spots.map((s, i) =>
-        moved(s.at, right(s), aside + side * rho * Math.sin(phase(i))),
-      );
-      return inLayers(points, (i) => Math.cos(phase(i)) >= 0);
-    });
+    const axis = spots.map((spot): Axis => ({
+      at: moved(spot.at, right(spot), aside),
+      across: scale(right(spot), side),
+    }));
+    const strandLines = Array.from({ length: strands }, (_, j) =>
+      windingOn(axis, turns, rho, Math.PI / 2 - (2 * Math.PI * j) / strands),
+    );
     return {
       ...BARE,
       title: say`Twist of ${strands} strands over ${asLength(run.lengthMm)}, ${counted(Math.round(turns), 'turn', 'turns')}`,

@@ -11,6 +11,10 @@ export const ACT_LIMITS = {
   halves: 60,
   beads: 12,
   sagMm: 300,
+  twists: { min: 0.5, max: 200 },
+  curls: { min: 0.25, max: 60 },
+  openingMm: 50,
+  gapMm: 20,
 } as const;
 
 const actId = z.string().min(1).max(20);
@@ -50,6 +54,25 @@ export const actSchema = z.discriminatedUnion('do', [
   }),
   /** goes through an eye, a loop or a bead that is there */
   z.strictObject({ ...shared, do: z.literal('pass'), at: pointSchema }),
+  /** goes to a place twisted with another wire that is led there; folded, out to it and back with itself */
+  z.strictObject({
+    ...shared,
+    do: z.literal('twist'),
+    at: pointSchema,
+    turns: z.number().min(ACT_LIMITS.twists.min).max(ACT_LIMITS.twists.max),
+    folded: z.boolean(),
+  }),
+  /** rolls up to a spiral about a place */
+  z.strictObject({
+    ...shared,
+    do: z.literal('curl'),
+    at: pointSchema,
+    turns: z.number().min(ACT_LIMITS.curls.min).max(ACT_LIMITS.curls.max),
+    openingMm: z.number().min(0).max(ACT_LIMITS.openingMm),
+    gapMm: z.number().min(0).max(ACT_LIMITS.gapMm),
+    /** it turns to the left hand of someone coming along */
+    left: z.boolean(),
+  }),
 ]);
 export type Act = z.infer<typeof actSchema>;
 export type ActOf<D extends Act['do']> = Extract<Act, { do: D }>;
@@ -86,12 +109,33 @@ export const beadAct = (
   halves: 0,
 });
 
+const IN_FRONT = { comes: 'front', sagMm: 0 } as const;
+
 export const passAct = (id: string, at: { x: number; y: number }): ActOf<'pass'> => ({
   id,
   do: 'pass',
-  comes: 'front',
-  sagMm: 0,
+  ...IN_FRONT,
   at,
+});
+
+export const twistAct = (id: string, at: { x: number; y: number }): ActOf<'twist'> => ({
+  id,
+  do: 'twist',
+  ...IN_FRONT,
+  at,
+  turns: 3,
+  folded: false,
+});
+
+export const curlAct = (id: string, at: { x: number; y: number }): ActOf<'curl'> => ({
+  id,
+  do: 'curl',
+  ...IN_FRONT,
+  at,
+  turns: 1.5,
+  openingMm: 1,
+  gapMm: 0.3,
+  left: false,
 });
 
 /** An act with its places on another figure, which is so many times as large. */

@@ -1,12 +1,15 @@
 import { sub, unit, type Vec } from '../../geometry';
 import { beadMark, wireMark } from '../draw';
-import { middleMm, moved, turnStroke, type Spot as OnWire } from '../ground';
+import { axisOf, middleMm, moved, turnStroke, windingOn, type Spot as OnWire } from '../ground';
 import type { DressMark } from '../layout';
 import type { Thread } from '../thread';
+import { curlLine } from './lay';
 import type { LedStep } from './lead';
 
 /** At most so many turns of one place are drawn one by one. */
 const MOST_TURNS = 120;
+/** A twist is drawn by no more points than this. */
+const MOST_STEPS = 600;
 
 /** How far across the turns of a place reach to each side, mm. */
 const reachOf = ({ round, layers }: LedStep, d: number): number =>
@@ -31,17 +34,51 @@ function turnsOf(step: LedStep, d: number): Vec[][] {
   });
 }
 
+interface Layers {
+  readonly front: Vec[][];
+  readonly back: Vec[][];
+}
+
+/**
+ * What of a twist is this wire: one strand on the way, two of a folded leg. Two wires that come to a twist
+ * from two sides begin it opposite each other.
+ */
+function twistedOf({ act, way, enter }: LedStep, before: LedStep | undefined, d: number): Layers {
+  if (act.do !== 'twist') return { front: [], back: [] };
+  const points = act.folded ? [enter.at, act.at] : (way?.points ?? []);
+  if (points.length < 2) return { front: [], back: [] };
+  const axis = axisOf(points, Math.min(MOST_STEPS, Math.max(12, Math.ceil(16 * act.turns))));
+  const [came, goes] = [before?.way?.points ?? [], sub(points[1]!, points[0]!)];
+  const from = came.length > 1 ? sub(came.at(-1)!, came.at(-2)!) : goes;
+  const start = from.x * goes.y - from.y * goes.x >= 0 ? 0 : Math.PI;
+  const strands = (act.folded ? [0, Math.PI] : [start]).map((phase) =>
+    windingOn(axis, act.turns, d / 2, phase),
+  );
+  return {
+    front: strands.flatMap((l) => l.front),
+    back: strands.flatMap((l) => l.back),
+  };
+}
+
 /** What a led wire looks like: ways behind the figure, ways in front, turns, beads. */
 export function ledMarks(steps: readonly LedStep[], thread: Thread): DressMark[] {
   const d = thread.diameterMm;
   const ways = (under: boolean): Vec[][] =>
-    steps.flatMap(({ way }) =>
-      way && way.points.length > 1 && (way.comes === 'behind') === under ? [[...way.points]] : [],
+    steps.flatMap(({ way, act }) =>
+      way && act.do !== 'twist' && way.points.length > 1 && (way.comes === 'behind') === under
+        ? [[...way.points]]
+        : [],
     );
+  const twisted = steps.map((s, i) => twistedOf(s, steps[i - 1], d));
+  const curls = steps.flatMap(({ act, enter }) =>
+    act.do === 'curl' ? [curlLine(act, enter.at, d)] : [],
+  );
   const turns = steps.flatMap((s) => (s.act.do === 'wrap' ? turnsOf(s, d) : []));
   return [
     ...[ways(true)].filter((w) => w.length > 0).map((w) => wireMark(w, thread, true)),
-    ...[ways(false), turns].filter((w) => w.length > 0).map((w) => wireMark(w, thread)),
+    ...[twisted.flatMap((t) => t.back), twisted.flatMap((t) => t.front), curls, ways(false), turns]
+      .filter((w) => w.length > 0)
+      .map((w) => wireMark(w, thread)),
     ...steps.flatMap((s) => s.beads.map(beadMark)),
   ];
 }

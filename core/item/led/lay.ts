@@ -1,4 +1,12 @@
-import { halfRoundBead, strandsRound } from '../../element';
+import {
+  halfRoundBead,
+  spiralLength,
+  spiralOutside,
+  spiralRadii,
+  strandsRound,
+  twistOf,
+  type SpiralSize,
+} from '../../element';
 import { distance, norm, scale, sub, type Vec } from '../../geometry';
 import type { Bead } from '../bead';
 import type { Bundle } from '../bundle';
@@ -8,7 +16,7 @@ import type { Act, ActOf, Comes } from './act';
 import type { Foot } from './way';
 
 /** Why an act is not as it was chosen. */
-export type ActTrouble = 'no-wire' | 'lost' | 'way-gone' | 'not-along';
+export type ActTrouble = 'no-wire' | 'lost' | 'way-gone' | 'not-along' | 'nothing-before';
 
 /** What an act is done at, before it is known how the wire comes and goes. */
 export interface Spot {
@@ -35,10 +43,15 @@ export interface Placed extends Spot {
   readonly beads: readonly PlacedBead[];
 }
 
+/** Points in which a turn of a curl is drawn. */
+const CURL_STEPS = 24;
 /** Turns that stand further apart than so many diameters are not wound over as a layer. */
 const CLOSE = 1.5;
 /** They are wound over where they have more than this share in common. */
 const COMMON = 0.3;
+
+/** Ways that differ by less are alike: the turns then run as the figure's wire does. */
+const ALIKE_MM = 1e-6;
 
 /** Whole turns for a wire that comes and goes on one side, else half a turn more; parts of a half stay. */
 export function turnsFor(wraps: number, comes: Comes | null, goes: Comes | null): number {
@@ -97,7 +110,8 @@ export function layWrap(
   const [fromMm, toMm] = [ends[0].mm, ends[1].mm];
   const way = (a: Foot, b: Foot): number =>
     (from ? distance(from, a.at) : 0) + (next?.at ? distance(b.at, next.at) : 0);
-  const [enter, leave] = way(ends[0], ends[1]) <= way(ends[1], ends[0]) ? ends : [ends[1], ends[0]];
+  const forth = way(ends[0], ends[1]) <= way(ends[1], ends[0]) + ALIKE_MM;
+  const [enter, leave] = forth ? ends : [ends[1], ends[0]];
   const layers = layersUnder(act, { run: spot.run, fromMm, toMm }, before, d);
   const turnMm = spot.round ? strandsRound(spot.round.bundle, d) + 2 * Math.PI * d * layers : 0;
   const hereMm = Math.hypot(turns * turnMm, longMm);
@@ -145,6 +159,51 @@ export function layBeads(
     hereMm: act.passes * long + roundMm(act, d),
     beads: beadsAlong(act.beads, [enter.at, other.at]),
   };
+}
+
+/** A leg folded out to a place and back, its two ways twisted: two helices, and the turn at its tip. */
+export function layFolded(act: ActOf<'twist'>, from: Foot, d: number): Placed {
+  const { strandMm } = twistOf(2, distance(from.at, act.at), act.turns, d);
+  return {
+    ...nothingAt(act.at),
+    enter: from,
+    leave: from,
+    hereMm: 2 * strandMm + (Math.PI * d) / 2,
+  };
+}
+
+const sizeOf = ({ openingMm, gapMm }: ActOf<'curl'>, diameterMm: number): SpiralSize => ({
+  openingMm,
+  gapMm,
+  diameterMm,
+});
+
+/** A spiral about a place: the wire comes to its outermost turn along a tangent. */
+export function layCurl(act: ActOf<'curl'>, from: Vec | null, d: number): Placed {
+  const size = sizeOf(act, d);
+  const outMm = (spiralOutside(size, act.turns) - d) / 2;
+  const way = from ? sub(act.at, from) : { x: 1, y: 0 };
+  const far = norm(way);
+  const along = far > 0 ? Math.atan2(way.y, way.x) : 0;
+  // The tangent touches square to the radius; from inside the spiral there is none.
+  const off = far > outMm ? Math.acos(outMm / far) : Math.PI / 2;
+  const angle = along + Math.PI + (act.left ? off : -off);
+  const at = moved(act.at, { x: Math.cos(angle), y: Math.sin(angle) }, outMm);
+  const here = { at, run: null, mm: 0 };
+  return { ...nothingAt(act.at), enter: here, leave: here, hereMm: spiralLength(size, act.turns) };
+}
+
+/** How a curl looks, from its outermost turn inwards. */
+export function curlLine(act: ActOf<'curl'>, enter: Vec, d: number): Vec[] {
+  const { startMm, pitchMm } = spiralRadii(sizeOf(act, d));
+  const from = Math.atan2(enter.y - act.at.y, enter.x - act.at.x);
+  const steps = Math.max(8, Math.ceil(act.turns * CURL_STEPS));
+  return Array.from({ length: steps + 1 }, (_, i) => {
+    const turned = (act.turns * i) / steps;
+    const angle = from + (act.left ? -1 : 1) * 2 * Math.PI * turned;
+    const r = startMm + pitchMm * (act.turns - turned);
+    return moved(act.at, { x: Math.cos(angle), y: Math.sin(angle) }, r);
+  });
 }
 
 /** A place that the wire only goes through. */

@@ -1,6 +1,6 @@
-import { holeNeeded } from '../../element';
+import { holeNeeded, mostTwist, TWIST_LIMIT_RAD, twistOf } from '../../element';
 import { distance } from '../../geometry';
-import { asThickness, counted, joined, say, type Said } from '../../words';
+import { asAngle, asThickness, counted, joined, say, type Said } from '../../words';
 import type { Bead } from '../bead';
 import { beadUses } from '../draw';
 import { middleMm, spanOf, type Span } from '../ground';
@@ -8,7 +8,7 @@ import type { ItemTie } from '../kind';
 import type { ItemLike, LaidAct, Laid, Problem } from '../layout';
 import type { Counted } from '../counts';
 import type { Thread } from '../thread';
-import type { Act } from './act';
+import { ACT_LIMITS, type Act } from './act';
 import { ledMarks } from './draw';
 import type { Led, LedStep } from './lead';
 import { lengthsOf, type LedLength } from './lengths';
@@ -80,6 +80,8 @@ const TROUBLE_WORDS = {
     say`The wire that place ${n} lay on is no longer there; it is reckoned on the nearest.`,
   'way-gone': (n: Said) =>
     say`The way that place ${n} hung on is gone; it is reckoned on the nearest wire.`,
+  'nothing-before': (n: Said) =>
+    say`Place ${n} is twisted from the place before it, and there is none.`,
   'not-along': (n: Said) =>
     say`To place ${n} the wire cannot go along: it is not on the wire of the place before. It is reckoned straight across.`,
 } as const;
@@ -90,12 +92,46 @@ const NOWHERE: Problem = {
   refused: true,
 };
 
+const TROUBLES = ['no-wire', 'nothing-before', 'lost', 'way-gone', 'not-along'] as const;
+
 type LedItem = ItemLike & { readonly acts: readonly Act[] };
+
+/** Twists so tight that soft wire is near breaking, with the most turns that are sound. */
+function steepTwists(item: LedItem, steps: readonly LedStep[], d: number): Problem[] {
+  return steps.flatMap(({ act, way, enter }, i): Problem[] => {
+    if (act.do !== 'twist') return [];
+    const overMm = act.folded
+      ? distance(enter.at, act.at)
+      : Math.sqrt(Math.max(0, (way?.lengthMm ?? 0) ** 2 - (Math.PI * d * act.turns) ** 2));
+    const { angleRad } = twistOf(2, overMm, act.turns, d);
+    if (angleRad <= TWIST_LIMIT_RAD + 1e-9) return [];
+    const turns = Math.floor(2 * mostTwist(2, overMm, d)) / 2;
+    return [
+      {
+        message: say`At place ${i + 1} it is twisted so tightly (${asAngle(angleRad)}) that soft wire is near breaking.`,
+        remedies:
+          turns >= ACT_LIMITS.twists.min
+            ? [
+                {
+                  kind: 'item',
+                  label: say`${counted(turns, 'turn', 'turns')}`,
+                  item: {
+                    ...item,
+                    acts: item.acts.map((a) => (a.id === act.id ? { ...act, turns } : a)),
+                  },
+                },
+              ]
+            : [],
+        refused: false,
+      },
+    ];
+  });
+}
 
 /** What is not as it was chosen, with what helps. */
 export function ledProblems(item: LedItem, { steps }: Led, d: number): Problem[] {
   const problems: Problem[] = steps.length > 0 ? [] : [NOWHERE];
-  for (const trouble of ['no-wire', 'lost', 'way-gone', 'not-along'] as const) {
+  for (const trouble of TROUBLES) {
     const found = steps.flatMap((s, i) => (s.trouble === trouble ? [i + 1] : []));
     if (found.length === 0) continue;
     const rest = item.acts.filter((_, i) => !found.includes(i + 1));
@@ -118,9 +154,10 @@ export function ledProblems(item: LedItem, { steps }: Led, d: number): Problem[]
         trouble === 'not-along'
           ? [{ kind: 'item', label: say`Straight across`, item: { ...item, acts: straight } }]
           : leaveOut,
-      refused: trouble === 'no-wire',
+      refused: trouble === 'no-wire' || trouble === 'nothing-before',
     });
   }
+  problems.push(...steepTwists(item, steps, d));
   steps.forEach((step, i) => {
     const { act } = step;
     if (act.do !== 'bead') return;
@@ -183,7 +220,10 @@ export function ledTies({ steps }: Led, thread: Thread): ItemTie[] {
 
 /** Acts as they must be on the mirrored figure: what hangs to the right hangs to the left. */
 export const mirroredActs = (acts: readonly Act[]): Act[] =>
-  acts.map((a): Act => ({ ...a, sagMm: a.sagMm === 0 ? 0 : -a.sagMm }));
+  acts.map((a): Act => {
+    const sagMm = a.sagMm === 0 ? 0 : -a.sagMm;
+    return a.do === 'curl' ? { ...a, sagMm, left: !a.left } : { ...a, sagMm };
+  });
 
 /** Half turns that are added where the wire comes on one side and goes on the other. */
 export function ledNotes({ steps }: Led): Said[] {

@@ -1,3 +1,4 @@
+import { twistOf } from '../../element';
 import { distance, type Vec } from '../../geometry';
 import { boundAt, bundleSpot } from '../bundle';
 import { middleMm, moved, type FormedWires } from '../ground';
@@ -6,6 +7,8 @@ import {
   beadsAlong,
   beadsMm,
   layBeads,
+  layCurl,
+  layFolded,
   layWrap,
   nothingAt,
   roundMm,
@@ -100,7 +103,8 @@ class Leading {
     const way = this.hand && this.wayTo(act, placed.enter);
     if (way) this.ways.set(act.id, way.points);
     const astray = this.hand && act.comes === 'along' && way?.comes !== 'along';
-    const trouble = placed.trouble ?? (astray ? 'not-along' : null);
+    const alone = act.do === 'twist' && !this.hand ? 'nothing-before' : null;
+    const trouble = placed.trouble ?? alone ?? (astray ? 'not-along' : null);
     this.thread(way?.points ?? null, placed.enter.at, -1);
     this.steps.push({ ...placed, act, trouble, way });
     this.hand = placed.leave;
@@ -115,18 +119,29 @@ class Leading {
     if (act.do === 'wrap') {
       return layWrap(this.wires, act, spot, this.d, from, goes, this.steps);
     }
-    return act.do === 'bead'
-      ? layBeads(act, spot.at, this.d, from, goes?.at ?? null)
-      : nothingAt(spot.at);
+    switch (act.do) {
+      case 'bead':
+        return layBeads(act, spot.at, this.d, from, goes?.at ?? null);
+      case 'twist':
+        return act.folded && this.hand ? layFolded(act, this.hand, this.d) : nothingAt(spot.at);
+      case 'curl':
+        return layCurl(act, from, this.d);
+      case 'pass':
+        return nothingAt(spot.at);
+    }
   }
 
   /** The way to a place; straight where it cannot go along a wire. Beads on it take up at least their length. */
   private wayTo(act: Act, enter: Foot): Way | null {
-    const { hand, wires } = this;
-    if (!hand) return null;
+    const { hand, wires, d } = this;
+    if (!hand || (act.do === 'twist' && act.folded)) return null;
+    const plain =
+      wayBetween(wires, hand, enter, act.comes, act.sagMm, d) ??
+      wayBetween(wires, hand, enter, 'front', 0, d)!;
     const way =
-      wayBetween(wires, hand, enter, act.comes, act.sagMm) ??
-      wayBetween(wires, hand, enter, 'front', 0)!;
+      act.do === 'twist'
+        ? { ...plain, lengthMm: twistOf(2, plain.lengthMm, act.turns, d).strandMm }
+        : plain;
     const beads = this.waiting.reduce((sum, w) => sum + beadsMm(w.act.beads), 0);
     return { ...way, lengthMm: Math.max(way.lengthMm, beads) };
   }

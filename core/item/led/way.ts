@@ -1,4 +1,4 @@
-import { hangingLength } from '../../element';
+import { hangingLength, moreOverStone } from '../../element';
 import { distance, scale, sub, type Vec } from '../../geometry';
 import { alongPoints, moved, spotAlong, type FormedWires, type Run } from '../ground';
 import type { Comes } from './act';
@@ -55,7 +55,7 @@ function alongWire(wires: FormedWires, from: Foot, to: Foot): Vec[] | null {
 }
 
 /**
- * The way from one place to the next.
+ * The way from one place to the next; over a stone along its surface.
  * @returns null where it should go along a wire that the two are not both on
  */
 export function wayBetween(
@@ -64,11 +64,20 @@ export function wayBetween(
   to: Foot,
   comes: Comes,
   sagMm: number,
+  diameterMm: number,
 ): Way | null {
   if (comes === 'along') {
     const points = alongWire(wires, from, to);
     return points && { points, comes, lengthMm: alongPoints(points).at(-1) ?? 0 };
   }
-  const lengthMm = hangingLength(distance(from.at, to.at), sagMm);
+  // What hangs does not lie on a stone.
+  const over =
+    sagMm === 0
+      ? wires.stones.reduce(
+          (sum, stone) => sum + moreOverStone(stone, from.at, to.at, diameterMm),
+          0,
+        )
+      : 0;
+  const lengthMm = hangingLength(distance(from.at, to.at), sagMm) + over;
   return { points: hanging(from.at, to.at, sagMm), comes, lengthMm };
 }

@@ -49,12 +49,23 @@ function beadWords(step: Done): Said {
 }
 
 /** What the hands do at its place. */
-const actWords = (step: Done): Said =>
-  step.act.do === 'wrap'
-    ? wrapWords(step)
-    : step.act.do === 'bead'
-      ? beadWords(step)
-      : say`go through there`;
+function actWords(step: Done): Said {
+  const { act, laid } = step;
+  switch (act.do) {
+    case 'wrap':
+      return wrapWords(step);
+    case 'bead':
+      return beadWords(step);
+    case 'pass':
+      return say`go through there`;
+    case 'twist':
+      return act.folded
+        ? say`fold it back there, ${asLength(laid.hereMm)} for both ways, and twist them ${timesOf(act.turns)}`
+        : say`twist it ${timesOf(act.turns)} with the other on the way`;
+    case 'curl':
+      return say`roll ${asCount(act.turns)} turns of spiral to the ${act.left ? 'left' : 'right'}, opening ${asLength(act.openingMm)}, gap ${asLength(act.gapMm)}`;
+  }
+}
 
 const COMES_WORDS = {
   front: say`across in front`,
@@ -75,8 +86,14 @@ function wayWords({ act }: Done, lengthsMm: readonly number[]): Said {
 const keyOf = ({ act, laid: { turns, strands, layers, way } }: Done): string => {
   const own = act.do === 'bead' ? [act.beads.map((b) => b.name), act.passes, act.halves] : [];
   const wrap = act.do === 'wrap' ? [act.way !== null, act.on.lengthMm.toFixed(1)] : [];
+  const more =
+    act.do === 'twist'
+      ? [act.turns, act.folded]
+      : act.do === 'curl'
+        ? [act.turns, act.openingMm, act.gapMm, act.left]
+        : [];
   const came = way.length > 0 ? [act.comes, act.sagMm.toFixed(2)] : [];
-  return JSON.stringify([act.do, own, wrap, turns, strands, layers, came]);
+  return JSON.stringify([act.do, own, more, wrap, turns, strands, layers, came]);
 };
 
 /** Acts that come several times over, so many of them in turn. */
@@ -135,6 +152,11 @@ export function ledOrders(acts: readonly Act[], laid: readonly LaidAct[]): Said[
 /** An act in a few words, for lists. */
 export function actTitle(act: Act, { turns, strands }: LaidAct): Said {
   if (act.do === 'pass') return say`through`;
+  if (act.do === 'twist') {
+    const turns = say`${counted(act.turns, 'twist', 'twists')}`;
+    return act.folded ? say`folded back, ${turns}` : turns;
+  }
+  if (act.do === 'curl') return say`curl, ${counted(act.turns, 'turn', 'turns')}`;
   if (act.do === 'bead') return say`${counted(act.beads.length, 'bead', 'beads')}`;
   const on =
     act.way !== null ? say`, hung` : strands > 1 ? say`, ${asCount(strands)} wires` : say``;
