@@ -63,7 +63,7 @@ test('a pendant is dressed with a bail, two beads and a coil', async ({ page }) 
   await expect(items.nth(0)).toContainText('2 beads on 10.0 mm');
   await expect(items.nth(1)).toContainText('Coil over 12.0 mm, 30.0 turns');
   const order = page.getByRole('list', { name: 'Order of assembly' });
-  await expect(order).toContainText('beads are threaded before the wire is bent beyond them');
+  await expect(order).toContainText('what is threaded goes on before the wire is bent beyond it');
   const texts = await order.getByRole('listitem').allTextContents();
   const at = (what: RegExp): number => texts.findIndex((t) => what.test(t));
   expect(at(/2 beads/)).toBeLessThan(at(/2 bends/));
@@ -115,7 +115,7 @@ test('a contradiction in the order is shown, and a remedy heals it', async ({ pa
   await done(page);
   const box = page.getByRole('alert').filter({ hasText: 'These cannot all be kept' });
   await expect(box).toContainText('hammer before beads: a blow breaks them');
-  await expect(box).toContainText('beads are threaded before the wire is bent beyond them');
+  await expect(box).toContainText('what is threaded goes on before the wire is bent beyond it');
   await box.getByRole('button', { name: 'Wind these beads on afterwards' }).click();
   await expect(box).toBeHidden();
   await expect(page.getByRole('list', { name: 'Items' })).toContainText('Beads wound on');

@@ -17,6 +17,9 @@ export const LANTERN_LANE = [
   'Leaf earring',
   'Moon hoop',
   'Crab stud',
+  'Windmill stud',
+  'Tide pebble',
+  'Willow fringe',
   'Pond web',
   'Evening star',
   'Ripple bracelet',
@@ -126,8 +129,11 @@ export async function walkThrough(page: Page): Promise<string[]> {
 /** Goes on in a making until the step of that heading. */
 export async function walkTo(page: Page, heading: string): Promise<void> {
   const place = page.getByText(/^step \d+ of \d+$/);
-  const last = Number(/of (\d+)$/.exec(await place.innerText())![1]);
-  for (let n = 1; n <= last; n++) {
+  const [from, last] = [...(await place.innerText()).matchAll(/\d+/g)].map(Number) as [
+    number,
+    number,
+  ];
+  for (let n = from; n <= last; n++) {
     await expect(place).toHaveText(`step ${n} of ${last}`);
     const now = await page.getByRole('main').getByRole('heading', { level: 1 }).innerText();
     if (now === heading) return;

@@ -77,7 +77,7 @@ function Mark({ mark }: { mark: DressMark }) {
       );
     case 'stone':
       return (
-        <g>
+        <g transform={`rotate(${((mark.turnRad ?? 0) * 180) / Math.PI} ${mark.at.x} ${mark.at.y})`}>
           <ellipse
             cx={mark.at.x}
             cy={mark.at.y}
@@ -118,6 +118,9 @@ export const DressingLayer = memo(function DressingLayer({
     <g>
       {dressing.items.map(({ item, marks }) => (
         <MarkList key={item.id} marks={marks.filter((m) => layerOf(m) === layer)} />
+      ))}
+      {dressing.copies.map(({ part, spot, marks }) => (
+        <MarkList key={`${part} ${spot}`} marks={marks.filter((m) => layerOf(m) === layer)} />
       ))}
     </g>
   );

@@ -9,10 +9,13 @@ export function SizesField({
   most,
   onChange,
   hint,
+  inOrder = false,
 }: {
   label: string;
   valuesMm: readonly number[];
   max: number;
+  /** they follow each other as they are typed, alike ones too; else each stands once, by size */
+  inOrder?: boolean;
   /** how many there may be */
   most: number;
   onChange: (valuesMm: number[]) => void;
@@ -29,7 +32,10 @@ export function SizesField({
     }
     if (sizes.length === 0) return { ok: false, message: 'Give at least one size.' };
     if (sizes.length > most) return { ok: false, message: `Up to ${most} sizes can be kept.` };
-    return { ok: true, value: [...new Set(sizes)].sort((a, b) => a - b) };
+    return {
+      ok: true,
+      value: inOrder ? sizes : [...new Set(sizes)].sort((a, b) => a - b),
+    };
   };
   return (
     <TypedField

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { pathData } from '@core/file';
 import { flattenSegment, perp, scale, startOf, type Vec } from '@core/geometry';
-import type { Dressing } from '@core/dressing';
+import { looksOf, stoneReach, type Dressing } from '@core/dressing';
 import type { DressMark } from '@core/item';
 import type { Piece } from '@core/piece';
 import {
@@ -291,18 +291,15 @@ export function drawnExtent(piece: Piece, plan: Plan, dressing: Dressing | null 
 }
 
 /** Points that the dressing reaches. */
-export const dressedExtent = ({ items }: Dressing): Vec[] =>
-  items.flatMap(({ marks }) => marksExtent(marks));
+export const dressedExtent = (dressing: Dressing): Vec[] => marksExtent(looksOf(dressing));
 
 /** Points that marks reach. */
 export const marksExtent = (marks: readonly DressMark[]): Vec[] =>
   marks.flatMap((m): Vec[] => {
     if (m.kind === 'wire') return m.runs.flat();
     if (m.kind === 'cord' || m.kind === 'flat') return [...m.points];
-    const [w, h] =
-      m.kind === 'stone'
-        ? [m.widthMm / 2, m.heightMm / 2]
-        : [m.bead.acrossMm / 2, m.bead.acrossMm / 2];
+    const { x: w, y: h } =
+      m.kind === 'stone' ? stoneReach(m) : { x: m.bead.acrossMm / 2, y: m.bead.acrossMm / 2 };
     return [
       { x: m.at.x - w, y: m.at.y - h },
       { x: m.at.x + w, y: m.at.y + h },

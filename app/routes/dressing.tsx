@@ -17,7 +17,7 @@ import {
   type DressKind,
   type StretchPlace,
 } from '@core/item';
-import { leadStock, type Piece } from '@core/piece';
+import { leadStock, type Part, type Piece } from '@core/piece';
 import { FigureView } from '~/components/FigureView';
 import { StagePanel } from '~/components/StagePanel';
 import { Tick } from '~/components/Tick';
@@ -31,6 +31,7 @@ import { LanesSection } from '~/screens/dressing/LanesSection';
 import { LeadLayer } from '~/screens/dressing/LeadLayer';
 import { LinksSection } from '~/screens/dressing/LinksSection';
 import { OrderSection } from '~/screens/dressing/OrderSection';
+import { PartsLayer } from '~/screens/dressing/PartsLayer';
 import { PartsSection } from '~/screens/dressing/PartsSection';
 import { PlaceLayer } from '~/screens/dressing/PlaceLayer';
 import { SumsSection } from '~/screens/dressing/SumsSection';
@@ -124,6 +125,15 @@ export default function DressingScreen() {
                     pick={() => choose(d.item.id)}
                   />
                 ))}
+                {!item && (
+                  <PartsLayer
+                    piece={planned}
+                    plan={plan}
+                    view={view}
+                    preview={(part) => store.getState().preview((p) => withPart(p, part))}
+                    settle={() => store.getState().settle(true)}
+                  />
+                )}
                 {item && isLed(item) && (
                   <LeadLayer
                     piece={planned}
@@ -217,6 +227,11 @@ export default function DressingScreen() {
     </>
   );
 }
+
+const withPart = (piece: Piece, part: Part): Piece => ({
+  ...piece,
+  parts: piece.parts.map((p) => (p.id === part.id ? part : p)),
+});
 
 /** What is on no figure lies in a row, mm apart. */
 const ROW_MM = 24;

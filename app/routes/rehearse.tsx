@@ -2,8 +2,10 @@ import { useEffect, useMemo, useState } from 'react';
 import { ChevronLeft, ChevronRight, Pause, Play, SkipBack, SkipForward } from 'lucide-react';
 import { Link } from 'react-router';
 import { useStore, type StoreApi } from 'zustand';
+import { foldedFigure } from '@core/dressing';
 import { growBox, type Box } from '@core/geometry';
 import { Bench } from '~/components/Bench';
+import { FoldedView } from '~/components/FoldedView';
 import { useExtent } from '~/components/FigureView';
 import { StagePanel } from '~/components/StagePanel';
 import { buttonClass, IconButton } from '~/components/ui';
@@ -46,6 +48,11 @@ export default function RehearseScreen() {
       growBox(extent, 0.3 * Math.max(extent.maxX - extent.minX, extent.maxY - extent.minY)),
     [extent],
   );
+  const out = piece?.outOfPlane;
+  const folded = useMemo(
+    () => (plan && out?.kind === 'fold' ? foldedFigure(plan, out) : null),
+    [plan, out],
+  );
   if (!plan || !piece || !work || !step) {
     return (
       <div className="flex flex-1 items-center justify-center p-10 text-center text-soft">
@@ -76,6 +83,9 @@ export default function RehearseScreen() {
             />
           )}
         </Bench>
+        {folded && shown === last && (
+          <FoldedView view={folded} stock={piece.wire} className="absolute bottom-3 left-3 w-44" />
+        )}
         <Link to="../bends" className={`absolute left-3 top-3 ${buttonClass('plain')}`}>
           <ChevronLeft size={16} aria-hidden="true" /> Bends
         </Link>

@@ -1,4 +1,5 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
+import { useStore } from 'zustand';
 import type { AnswerTo, Question, QuestionArgs } from '@core/planning';
 import { answerTo, type Current } from './current';
 import { useAnswer, type Answered } from './useAnswer';
@@ -23,6 +24,9 @@ const WHERE: Readonly<Record<Question, string>> = {
 /** Charts and lists of what was tried. */
 const LONG_TO_DRAW: ReadonlySet<Question> = new Set(['verdict', 'remedies']);
 
+/** Lists that follow what is dragged once it is let go: on the way a plan need not go to another worker. */
+const CAN_WAIT: ReadonlySet<Question> = new Set(['assembly', 'remedies', 'pegs', 'sheet']);
+
 const ask = <Q extends Question>({ current, question, args }: Asked<Q>): Promise<AnswerTo<Q>> =>
   answerTo(current, question, args);
 
@@ -35,7 +39,9 @@ export function useQuery<Q extends Question>(
   question: Q,
   args: QuestionArgs<Q> | null,
 ): Answered<AnswerTo<Q>> {
-  const { current } = useWorkbench().planState;
+  const { planState, store } = useWorkbench();
+  const { current } = planState;
+  const dragging = useStore(store, (s) => s.draft !== null);
   const key = JSON.stringify(args);
   const asked = useMemo<Asked<Q> | null>(
     () => current && args && { current, question, args },
@@ -43,5 +49,8 @@ export function useQuery<Q extends Question>(
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [current, question, key],
   );
-  return useAnswer(asked, ask<Q>, WHERE[question], LONG_TO_DRAW.has(question));
+  const [held, hold] = useState(asked);
+  const waits = dragging && held !== null && CAN_WAIT.has(question);
+  if (!waits && held !== asked) hold(asked);
+  return useAnswer(waits ? held : asked, ask<Q>, WHERE[question], LONG_TO_DRAW.has(question));
 }

@@ -70,7 +70,58 @@ export function ActFields({
             />
           </>
         )}
+        {(act.do === 'twist' || act.do === 'curl') && (
+          <NumberField
+            label="Turns"
+            value={act.turns}
+            {...(act.do === 'twist' ? ACT_LIMITS.twists : ACT_LIMITS.curls)}
+            decimals={2}
+            onChange={(turns) => set({ ...act, turns })}
+          />
+        )}
+        {act.do === 'curl' && (
+          <>
+            <LengthField
+              label="Opening"
+              valueMm={act.openingMm}
+              unit={unit}
+              min={0}
+              max={ACT_LIMITS.openingMm}
+              onChange={(openingMm) => set({ ...act, openingMm })}
+            />
+            <LengthField
+              label="Gap between turns"
+              valueMm={act.gapMm}
+              unit={unit}
+              min={0}
+              max={ACT_LIMITS.gapMm}
+              onChange={(gapMm) => set({ ...act, gapMm })}
+            />
+          </>
+        )}
       </div>
+      {act.do === 'twist' && (
+        <Choices
+          label="Twisted"
+          value={act.folded ? 'folded' : 'other'}
+          options={[
+            { value: 'other', label: 'with another wire led there' },
+            { value: 'folded', label: 'with itself, folded back' },
+          ]}
+          onChange={(v) => set({ ...act, folded: v === 'folded' })}
+        />
+      )}
+      {act.do === 'curl' && (
+        <Choices
+          label="It curls"
+          value={act.left ? 'left' : 'right'}
+          options={[
+            { value: 'left', label: 'to the left' },
+            { value: 'right', label: 'to the right' },
+          ]}
+          onChange={(v) => set({ ...act, left: v === 'left' })}
+        />
+      )}
       {index > 0 && <Coming act={act} laid={laid} index={index} unit={unit} set={set} />}
       {act.do === 'wrap' && act.way === null && <Strands act={act} set={set} />}
       {act.do === 'bead' && (
@@ -102,7 +153,7 @@ function Coming({
 }) {
   const { plan } = useWorkbench().planState;
   const onTheWay = act.do === 'bead' && act.at === null;
-  if (onTheWay) return null;
+  if (onTheWay || (act.do === 'twist' && act.folded)) return null;
   const [from, to] = [laid[index - 1]!.at, laid[index]!.at];
   const middle = plan?.hang?.center ?? { x: 0, y: 0 };
   const inward = handTowards(from, to, middle);

@@ -37,6 +37,8 @@ const TOOLS: readonly { value: LeadTool; label: string }[] = [
   { value: 'wrap', label: 'Wraps' },
   { value: 'bead', label: 'A bead' },
   { value: 'pass', label: 'Goes through' },
+  { value: 'twist', label: 'Twist' },
+  { value: 'curl', label: 'Curl' },
 ];
 
 /** All that a led wire does, in order, with the wire so far; the one in work with its choices. */

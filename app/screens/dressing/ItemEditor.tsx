@@ -6,6 +6,7 @@ import { withItsWire, type Piece } from '@core/piece';
 import { printBoth, printThickness, type LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { NumberControl } from '~/components/NumberControl';
+import { SizesField } from '~/components/SizesField';
 import { Tick } from '~/components/Tick';
 import { Button, Choices, Picker } from '~/components/ui';
 import { useEdit, useWorkbench } from '~/state/workbench';
@@ -65,6 +66,23 @@ export function ItemEditor({
           set={(value) => set(withValue(item, key, value))}
         />
       ))}
+      {fields.map(([key, { label, control }]) => {
+        const value = valueOf(item, key);
+        return (
+          control.as === 'lengths' &&
+          Array.isArray(value) && (
+            <SizesField
+              key={key}
+              label={label}
+              valuesMm={value as number[]}
+              max={control.max}
+              most={control.most}
+              onChange={(next) => set(withValue(item, key, next))}
+              inOrder
+            />
+          )
+        );
+      })}
       <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
         {fields.map(([key, { label, control }]) => {
           const value = valueOf(item, key);

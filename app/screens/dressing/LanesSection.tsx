@@ -86,6 +86,7 @@ function LaneBar({
   const shown = usePointer((p) => p.wire);
   const move = useLaneMove(plan, lane);
   const colours = wireColours(lane.stock);
+  const many = lane.blocks.length > MANY;
   const words = (b: LaneBlock): string =>
     `${told(laneWords(b))}, ${printLength(b.fromMm, unit)} to ${printLength(b.toMm, unit)}`;
   return (
@@ -101,43 +102,33 @@ function LaneBar({
         rx={2}
         fill={colours.body}
       />
-      {lane.blocks.map((b, i) => {
-        const x = b.fromMm * scale;
-        const least = b.kind === 'across' ? 0.5 : lane.blocks.length > 60 ? 1 : 4;
-        const width = Math.max(least, (b.toMm - b.fromMm) * scale);
-        const id = b.itemId;
-        if (id === null) {
-          return (
-            <rect
-              key={i}
-              x={x}
-              y={BAR_PX / 2 - 1}
-              width={width}
-              height={8}
-              rx={2}
-              fill="var(--raised)"
-              fillOpacity={b.kind === 'end' ? 0.25 : 0.75}
-              stroke="var(--soft)"
-              strokeDasharray={b.kind === 'end' ? undefined : '2 2'}
-            >
+      {many ? (
+        <ManyBlocks lane={lane} scale={scale} chosen={chosen} />
+      ) : (
+        lane.blocks.map((b, i) =>
+          b.itemId === null ? (
+            <rect key={i} {...barOf(b, scale)} {...bareLook(b)}>
               <title>{words(b)}</title>
             </rect>
-          );
-        }
+          ) : null,
+        )
+      )}
+      {(many ? wholesOf(lane.blocks) : lane.blocks).map((b, i) => {
+        const id = b.itemId;
+        if (id === null) return null;
+        const label = many
+          ? `${b.title ? told(b.title) : lane.name}, ${printLength(b.fromMm, unit)} to ${printLength(b.toMm, unit)}`
+          : words(b);
         return (
           <rect
             key={i}
-            x={x}
-            y={1.5}
-            width={width}
-            height={BAR_PX + 3}
-            rx={3}
+            {...barOf(b, scale)}
             role="button"
             tabIndex={0}
-            aria-label={words(b)}
+            aria-label={label}
             aria-pressed={chosen === id}
             fill="var(--patina)"
-            fillOpacity={opacityOf(b, chosen === id)}
+            fillOpacity={many ? 0 : opacityOf(b, chosen === id)}
             stroke="var(--patina)"
             strokeWidth={chosen === id ? 2 : 1}
             className="cursor-ew-resize outline-none focus-visible:stroke-[3]"
@@ -156,12 +147,68 @@ function LaneBar({
             }}
             onKeyUp={(e) => e.key.startsWith('Arrow') && move.end()}
           >
-            <title>{words(b)}</title>
+            <title>{label}</title>
           </rect>
         );
       })}
     </svg>
   );
+}
+
+/** With more blocks than this a lane is drawn in a few strokes, and what one item does is held as one. */
+const MANY = 60;
+
+/** Where a block lies on its lane; the shortest ones can still be seen. */
+function barOf({ kind, fromMm, toMm, itemId }: LaneBlock, scale: number) {
+  const width = Math.max(kind === 'across' ? 0.5 : 4, (toMm - fromMm) * scale);
+  const x = fromMm * scale;
+  return itemId === null
+    ? { x, width, y: BAR_PX / 2 - 1, height: 8, rx: 2 }
+    : { x, width, y: 1.5, height: BAR_PX + 3, rx: 3 };
+}
+
+const bareLook = ({ kind }: LaneBlock) => ({
+  fill: 'var(--raised)',
+  fillOpacity: kind === 'end' ? 0.25 : 0.75,
+  stroke: 'var(--soft)',
+  strokeDasharray: kind === 'end' ? undefined : '2 2',
+});
+
+const isSame = (a: LaneBlock['title'], b: LaneBlock['title']): boolean =>
+  JSON.stringify(a) === JSON.stringify(b);
+
+/** Each item from its first block to its last, the shorter over the longer; of several titles it has none. */
+function wholesOf(blocks: readonly LaneBlock[]): LaneBlock[] {
+  const wholes = new Map<string, LaneBlock>();
+  for (const b of blocks) {
+    if (b.itemId === null) continue;
+    const before = wholes.get(b.itemId);
+    wholes.set(b.itemId, {
+      ...b,
+      title: before && !isSame(before.title, b.title) ? null : b.title,
+      fromMm: Math.min(b.fromMm, before?.fromMm ?? b.fromMm),
+      toMm: Math.max(b.toMm, before?.toMm ?? b.toMm),
+    });
+  }
+  return [...wholes.values()].sort((a, b) => b.toMm - b.fromMm - (a.toMm - a.fromMm));
+}
+
+/** All blocks of a lane in as few strokes as they have looks. */
+function ManyBlocks({ lane, scale, chosen }: { lane: Lane; scale: number; chosen: string | null }) {
+  const looks = new Map<string, { opacity: number; data: string[] }>();
+  for (const b of lane.blocks) {
+    const on = b.itemId !== null && b.itemId === chosen;
+    const opacity = b.itemId === null ? 0.15 : opacityOf(b, on);
+    const look = looks.get(`${b.kind} ${on}`) ?? { opacity, data: [] };
+    looks.set(`${b.kind} ${on}`, look);
+    const width = Math.max(0.5, (b.toMm - b.fromMm) * scale);
+    look.data.push(
+      `M${(b.fromMm * scale).toFixed(2)} 1.5h${width.toFixed(2)}v17h-${width.toFixed(2)}z`,
+    );
+  }
+  return [...looks].map(([key, { opacity, data }]) => (
+    <path key={key} d={data.join('')} fill="var(--patina)" fillOpacity={opacity} />
+  ));
 }
 
 const opacityOf = ({ kind }: LaneBlock, on: boolean): number =>

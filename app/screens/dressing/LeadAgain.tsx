@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import {
   actAgain,
+  drawnTogether,
   groundOf,
   hungRound,
   roundsOut,
@@ -114,6 +115,11 @@ export function LeadAgain({
           <Button onClick={() => take(hungRound(item, laid, lasts, wraps, sagMm))}>
             Hung in their ways
           </Button>
+          <div className="col-span-2">
+            <Button onClick={() => take(drawnTogether(item, laid, lasts))}>
+              Drawn together, through their ways
+            </Button>
+          </div>
         </fieldset>
         <p role="status" className="text-xs text-soft">
           {told}

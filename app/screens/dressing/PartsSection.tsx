@@ -2,6 +2,7 @@ import { Trash2 } from 'lucide-react';
 import {
   leadStock,
   LINK_LIMITS,
+  MOST_ALIKE,
   PART_JOINS,
   JOINT_WIRE,
   type Part,
@@ -15,6 +16,7 @@ import { Tick } from '~/components/Tick';
 import { Button, Choices, IconButton, Picker, Section } from '~/components/ui';
 import { useUnit } from '~/state/useWords';
 import { useEdit, usePiece, useShown } from '~/state/workbench';
+import { PartSpots } from './PartSpots';
 import { ThreadFields } from './ThreadFields';
 
 const JOINS: Readonly<Record<Part['join'], string>> = {
@@ -95,6 +97,7 @@ export function PartsSection() {
       count: 1,
       join: 'ring',
       to: null,
+      spots: [],
       hangs: true,
     };
     set([...piece.parts, part]);
@@ -117,8 +120,10 @@ export function PartsSection() {
               label="How many alike"
               value={part.count}
               min={1}
-              max={500}
-              onChange={(count) => change(part.id, { count })}
+              max={MOST_ALIKE}
+              onChange={(count) =>
+                change(part.id, { count, spots: part.spots.slice(0, count - 1) })
+              }
             />
             <Picker
               label="Its wire"
@@ -164,6 +169,7 @@ export function PartsSection() {
               set={(joint) => change(part.id, { joint })}
             />
           )}
+          {part.count > 1 && <PartSpots part={part} set={(next) => change(part.id, next)} />}
           <div className="flex items-center justify-between">
             <Tick
               label="It hangs freely"

@@ -1,11 +1,13 @@
-import { groundOf, stretchPlace } from '@core/dressing';
+import { groundOf, isLed, stretchPlace } from '@core/dressing';
 import { alongBlank, alongFigureFor } from '@core/plan';
-import { kindOf, type PieceItem, type StretchPlace } from '@core/item';
+import { kindOf, STRETCH_LIMIT_MM, type PieceItem, type StretchPlace } from '@core/item';
 import type { LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
-import { Picker } from '~/components/ui';
+import { NumberField } from '~/components/NumberField';
+import { Button, Picker } from '~/components/ui';
 import { useMemo } from 'react';
 import { useWorkbench } from '~/state/workbench';
+import { endPlaces } from './firstPlace';
 
 /** Where an item lies, as numbers: which wire, how far along, how long. */
 export function PlaceFields({
@@ -41,9 +43,21 @@ export function PlaceFields({
           alone
           onChange={(y) => set({ ...item, on: { ...item.on, y } })}
         />
+        {kindOf(item).traits.turned && (
+          <NumberField
+            label="Turned by, degrees"
+            value={Math.round(((item.on.headingRad ?? 0) * 180) / Math.PI)}
+            min={-180}
+            max={180}
+            onChange={(degrees) =>
+              set({ ...item, on: { ...item.on, headingRad: (degrees * Math.PI) / 180 } })
+            }
+          />
+        )}
       </div>
     );
   }
+  if (kindOf(item).traits.begins === 'end') return <EndPlace item={item} set={set} />;
   const long = place === 'stretch' || place === 'stretches';
   return (
     <>
@@ -66,6 +80,43 @@ export function PlaceFields({
         />
       )}
     </>
+  );
+}
+
+/** Which end of which wire it is; led only to its first place yet, it begins anew from there. */
+function EndPlace({ item, set }: { item: PieceItem; set: (item: PieceItem) => void }) {
+  const { plan, planned } = useWorkbench().planState;
+  const run = useMemo(
+    () => (plan && planned ? groundOf(planned, plan).runAt(item.on) : null),
+    [plan, planned, item.on],
+  );
+  if (!plan || !run) return null;
+  const several = plan.wires.length > 1;
+  const ends = plan.wires.flatMap((w, wire) =>
+    w.closed
+      ? []
+      : (['start', 'end'] as const).map((which) => ({
+          value: `${which} ${wire}`,
+          label: `${which === 'start' ? 'first end' : 'last end'}${several ? ` of wire ${wire + 1}` : ''}`,
+          places: endPlaces(plan, wire, which),
+        })),
+  );
+  const middle = (run.fromMm + run.toMm) / 2;
+  const first = middle < plan.wires[run.wire]!.developedMm / 2;
+  return (
+    <Picker
+      label="Which end"
+      value={`${first ? 'start' : 'end'} ${run.wire}`}
+      options={ends}
+      onChange={(value) => {
+        const there = ends.find((e) => e.value === value)?.places;
+        if (!there) return;
+        const [act, ...more] = isLed(item) ? item.acts : [];
+        const anew =
+          act?.do === 'wrap' && more.length === 0 ? { acts: [{ ...act, on: there.to }] } : {};
+        set({ ...item, ...anew, on: there.on });
+      }}
+    />
   );
 }
 
@@ -93,6 +144,7 @@ function OnePlace({
   if (!plan || !run) return null;
   const middle = (run.fromMm + run.toMm) / 2;
   const wire = plan.wires[run.wire]!;
+  const wholeMm = Math.min(STRETCH_LIMIT_MM, wire.developedMm);
   const put = (index: number, mm: number, lengthMm: number): void => {
     const half = lengthMm / 2;
     const next = stretchPlace(plan, { wire: index, fromMm: mm - half, toMm: mm + half });
@@ -133,6 +185,15 @@ function OnePlace({
           alone
           onChange={(lengthMm) => put(run.wire, middle, lengthMm)}
         />
+      )}
+      {long && on.lengthMm < wholeMm - 0.05 && (
+        <div className="col-span-2">
+          <Button
+            onClick={() => put(run.wire, wire.closed ? middle : wire.developedMm / 2, wholeMm)}
+          >
+            {wire.closed ? `${name}: all the way round` : `${name}: all along the wire`}
+          </Button>
+        </div>
       )}
     </fieldset>
   );

@@ -1,7 +1,14 @@
 import { useMemo } from 'react';
-import { finishedSize, shapedFromSide } from '@core/dressing';
-import { MOST_COPIES, WORN_AS, type MakingChoices, type OutOfPlane } from '@core/piece';
+import { finishedSize, foldedFigure, shapedFromSide, type Folding } from '@core/dressing';
+import {
+  FOLD_LIMITS,
+  MOST_COPIES,
+  WORN_AS,
+  type MakingChoices,
+  type OutOfPlane,
+} from '@core/piece';
 import { printBoth, type LengthUnit } from '@core/units';
+import { FoldedView } from '~/components/FoldedView';
 import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
 import { SideView } from '~/components/SideView';
@@ -84,7 +91,79 @@ const PRESETS: Readonly<Record<OutOfPlane['kind'], OutOfPlane>> = {
   roll: { kind: 'roll', mandrelMm: ROLLED_MM.ring, as: 'ring' },
   cup: { kind: 'cup', riseMm: 3 },
   rod: { kind: 'rod', rodMm: 5, backMm: 10 },
+  fold: {
+    kind: 'fold',
+    arms: 4,
+    middleMm: 10,
+    firstRad: 0,
+    way: 'clockwise',
+    tucked: true,
+    earsMm: 0,
+  },
 };
+
+const DEGREES = 180 / Math.PI;
+
+function FoldFields({
+  folding,
+  unit,
+  set,
+}: {
+  folding: Folding;
+  unit: LengthUnit;
+  set: (folding: Folding) => void;
+}) {
+  return (
+    <>
+      <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
+        <NumberField
+          label="Arms folded over"
+          value={folding.arms}
+          {...FOLD_LIMITS.arms}
+          onChange={(arms) => set({ ...folding, arms })}
+        />
+        <LengthField
+          label="Middle, from crease to crease"
+          valueMm={folding.middleMm}
+          unit={unit}
+          {...FOLD_LIMITS.middleMm}
+          alone
+          onChange={(middleMm) => set({ ...folding, middleMm })}
+        />
+        <NumberField
+          label="First arm, degrees from above"
+          value={Math.round(folding.firstRad * DEGREES)}
+          min={-359}
+          max={359}
+          onChange={(degrees) => set({ ...folding, firstRad: degrees / DEGREES })}
+        />
+        <LengthField
+          label="Corners drawn out by"
+          valueMm={folding.earsMm}
+          unit={unit}
+          min={0}
+          max={FOLD_LIMITS.earsMm}
+          alone
+          onChange={(earsMm) => set({ ...folding, earsMm })}
+        />
+      </div>
+      <Choices
+        label="One after the other"
+        value={folding.way}
+        options={[
+          { value: 'clockwise', label: 'clockwise' },
+          { value: 'anticlockwise', label: 'anticlockwise' },
+        ]}
+        onChange={(way) => set({ ...folding, way })}
+      />
+      <Tick
+        label="The last is tucked through beneath the first"
+        value={folding.tucked}
+        set={(tucked) => set({ ...folding, tucked })}
+      />
+    </>
+  );
+}
 
 function OutOfPlaneFields({ unit }: { unit: LengthUnit }) {
   const piece = usePiece();
@@ -93,12 +172,22 @@ function OutOfPlaneFields({ unit }: { unit: LengthUnit }) {
   const kind: Shaping = outOfPlane?.kind ?? 'flat';
   const { plan, planned, dressing } = useWorkbench().planState;
   const size = useMemo(
-    () => (plan && planned ? finishedSize({ ...planned, outOfPlane }, plan, dressing) : null),
+    () =>
+      plan && planned && outOfPlane
+        ? finishedSize({ ...planned, outOfPlane }, plan, dressing)
+        : null,
     [plan, planned, dressing, outOfPlane],
   );
   const side = useMemo(
-    () => (plan && planned ? shapedFromSide({ ...planned, outOfPlane }, plan, dressing) : null),
+    () =>
+      plan && planned && outOfPlane
+        ? shapedFromSide({ ...planned, outOfPlane }, plan, dressing)
+        : null,
     [plan, planned, dressing, outOfPlane],
+  );
+  const folded = useMemo(
+    () => (plan && outOfPlane?.kind === 'fold' ? foldedFigure(plan, outOfPlane) : null),
+    [plan, outOfPlane],
   );
   const set = (next: OutOfPlane | null): void => edit((p) => ({ ...p, outOfPlane: next }));
   return (
@@ -111,6 +200,7 @@ function OutOfPlaneFields({ unit }: { unit: LengthUnit }) {
           { value: 'roll', label: 'rolled' },
           { value: 'cup', label: 'cupped' },
           { value: 'rod', label: 'over a rod' },
+          { value: 'fold', label: 'folded' },
         ]}
         onChange={(k) => set(k === 'flat' ? null : PRESETS[k])}
       />
@@ -171,8 +261,10 @@ function OutOfPlaneFields({ unit }: { unit: LengthUnit }) {
           onChange={(backMm) => set({ ...outOfPlane, backMm })}
         />
       )}
+      {outOfPlane?.kind === 'fold' && <FoldFields folding={outOfPlane} unit={unit} set={set} />}
+      {folded && <FoldedView view={folded} stock={piece.wire} />}
       {side && <SideView view={side} stock={piece.wire} />}
-      {outOfPlane && size && (
+      {size && (
         <p className="text-xs text-soft">
           Flat it is {printBoth(size.flat.widthMm, unit)} wide and{' '}
           {printBoth(size.flat.heightMm, unit)} high; then {printBoth(size.widthMm, unit)} wide,{' '}

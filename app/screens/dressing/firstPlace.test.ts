@@ -3,7 +3,7 @@ import { dressPiece } from '@core/dressing';
 import { DRESS_KINDS, newDressItem } from '@core/item';
 import { newPath, newPiece, type Piece } from '@core/piece';
 import { planPiece } from '@core/plan';
-import { firstPlace } from './firstPlace';
+import { endPlaces, firstPlace } from './firstPlace';
 
 const QUARTER = Math.tan(Math.PI / 8);
 const RING: Piece = {
@@ -65,6 +65,21 @@ describe('where a new item lies', () => {
     const [dressed] = dressPiece({ ...piece, dressing: [item] }, own).items;
     // It was woven across the whole figure before: some metre and a half.
     expect(dressed!.wires[0]!.cutMm).toBeLessThan(900);
+  });
+
+  it('an end that is led on first wraps its own wire 12 mm back; a closed wire has none', () => {
+    const bar = newPath(
+      'b',
+      [
+        { x: 0, y: 0 },
+        { x: 60, y: 0 },
+      ],
+      false,
+    );
+    const own = planPiece({ ...newPiece('p', '', ''), paths: [bar] });
+    expect(endPlaces(own, 0, 'start')).toMatchObject({ on: { x: 0 }, to: { x: 12 } });
+    expect(endPlaces(own, 0, 'end')).toMatchObject({ on: { x: 60 }, to: { x: 48 } });
+    expect(endPlaces(planPiece(RING), 0, 'end')).toBeNull();
   });
 
   it('without a wire it is the middle of nothing', () => {

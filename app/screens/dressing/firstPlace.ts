@@ -70,6 +70,21 @@ function facing(
   return on && beside && on.lengthMm > 0 && beside.lengthMm > 0 ? { on, to: beside } : null;
 }
 
+/** An end of an open wire, and some way back from it, where it first wraps its own wire; null on a closed one. */
+export function endPlaces(
+  plan: Plan,
+  wire: number,
+  which: 'start' | 'end',
+): { on: StretchPlace; to: StretchPlace } | null {
+  const { developedMm, closed } = plan.wires[wire]!;
+  const back = Math.min(BACK_MM, developedMm / 2);
+  const at = (mm: number): StretchPlace | null =>
+    stretchPlace(plan, { wire, fromMm: mm, toMm: mm });
+  const [on, to] =
+    which === 'start' ? [at(0), at(back)] : [at(developedMm), at(developedMm - back)];
+  return closed || !on || !to ? null : { on, to };
+}
+
 /** Where a new item first lies: on the wire in the strip, at its middle, at a crossing, or inside. */
 export function firstPlace(
   piece: Piece,
@@ -97,11 +112,7 @@ export function firstPlace(
   }
   if (place === 'points') return { on: at(0.25, 0), to: at(0.75, 0) };
   if (place === 'stretch') return { on: at(0.5, length), to: inside };
-  if (traits.begins === 'end') {
-    // An end first wraps its own wire, some way back.
-    const back = Math.min(BACK_MM, total / 2);
-    return { on: at(1, 0), to: at((total - back) / total, 0) };
-  }
+  if (traits.begins === 'end') return endPlaces(plan, wire, 'end') ?? { on: inside, to: inside };
   const spot = (mm: number): StretchPlace => at(mm / total, 0);
   const crossing = plan.crossings.find((c) => c.firstWire === wire || c.secondWire === wire);
   if (traits.begins === 'crossing' && crossing) {

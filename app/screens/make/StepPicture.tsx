@@ -1,6 +1,13 @@
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { linkPlan } from '@core/bill';
-import { endFromSide, shapedFromSide, type Dressing, type SideView as Seen } from '@core/dressing';
+import {
+  endFromSide,
+  foldedFigure,
+  looksOf,
+  shapedFromSide,
+  type Dressing,
+  type SideView as Seen,
+} from '@core/dressing';
 import { growBox, type Box, type Vec } from '@core/geometry';
 import { kindOf } from '@core/item';
 import type { MakeStep } from '@core/making';
@@ -8,6 +15,7 @@ import { jointOf, type Piece, type Wire } from '@core/piece';
 import type { Plan } from '@core/plan';
 import type { MakingPlan } from '@core/planning';
 import { MarkList } from '~/components/DressingLayer';
+import { FoldedView } from '~/components/FoldedView';
 import { useExtent } from '~/components/FigureView';
 import { JointPicture, RowPicture } from '~/components/RowPicture';
 import { SideView } from '~/components/SideView';
@@ -17,10 +25,16 @@ import { RehearsalDrawing } from '~/screens/rehearse/RehearsalDrawing';
 import { useWords } from '~/state/useWords';
 import { placeOf } from './placeOf';
 
-/** The items that are on before or with a step. */
+/** The items that are on, and the parts that are joined, before or with a step. */
 function dressingAt(dressing: Dressing, steps: readonly MakeStep[], index: number): Dressing {
-  const on = new Set(steps.slice(0, index + 1).flatMap((s) => s.itemIds));
-  return { ...dressing, items: dressing.items.filter((d) => on.has(d.item.id)) };
+  const done = steps.slice(0, index + 1);
+  const on = new Set(done.flatMap((s) => s.itemIds));
+  const joined = new Set(done.map((s) => s.task.partId));
+  return {
+    ...dressing,
+    items: dressing.items.filter((d) => on.has(d.item.id)),
+    copies: dressing.copies.filter((c) => joined.has(c.part)),
+  };
 }
 
 /** The forming step that was last under way, and whether all wires are formed by then. */
@@ -68,11 +82,13 @@ const MOST_LIT = 24;
 /** Where the hands are: the next place of a led wire, else the places of what goes on. */
 function litAt(
   step: MakeStep,
-  { items }: Dressing,
+  { items, copies }: Dressing,
   counted: Readonly<Record<string, number>>,
 ): Vec[] {
   const next = step.places[placeOf(step, counted)];
   if (next) return [next.at];
+  const joined = copies.filter((c) => c.part === step.task.partId);
+  if (joined.length > 0) return joined.length > MOST_LIT ? [] : joined.map((c) => c.at);
   const own = items.filter((d) => step.itemIds.includes(d.item.id));
   // What lies along a stretch is seen by itself.
   const points = own.filter((d) => d.item.on.lengthMm === 0 && kindOf(d.item).place !== 'free');
@@ -114,7 +130,7 @@ export function StepPicture({
   const whole = useExtent(piece, plan, shown);
   const near = useMemo<Box | null>(() => {
     const items = shown.items.filter((d) => step.itemIds.includes(d.item.id));
-    const points = dressedExtent({ ...shown, items });
+    const points = dressedExtent({ ...shown, items, copies: [] });
     if (points.length === 0) return null;
     const box = {
       minX: Math.min(...points.map((p) => p.x)),
@@ -125,10 +141,31 @@ export function StepPicture({
     return growBox(box, Math.max(4, 0.35 * Math.max(box.maxX - box.minX, box.maxY - box.minY)));
   }, [shown, step]);
   const side = useMemo(() => sideOf(piece, plan, dressing, step), [piece, plan, dressing, step]);
+  const folded = useMemo(
+    () =>
+      step.task.kind === 'shape' && piece.outOfPlane?.kind === 'fold'
+        ? foldedFigure(plan, piece.outOfPlane)
+        : null,
+    [piece, plan, step],
+  );
   const row = useMemo(() => {
     const answer = step.task.kind === 'chain' ? linkPlan(piece, plan) : null;
     return answer?.ok ? answer.plan : null;
   }, [piece, plan, step]);
+  if (folded) {
+    const left = step.counts.find((c) => c.what === 'arms');
+    return (
+      <div ref={holder} className="size-full">
+        <FoldedView
+          view={folded}
+          stock={piece.wire}
+          done={left ? (counted['arms'] ?? 0) : folded.arms.length}
+          large
+          className="size-full"
+        />
+      </div>
+    );
+  }
   if (row && piece.links) {
     return (
       <div ref={holder} className="size-full">
@@ -188,9 +225,7 @@ export function StepPicture({
                 ends={endsAt(steps, index, forming.wire)}
                 pxPerMm={pxPerMm}
               />
-              {shown.items.map((d) => (
-                <MarkList key={d.item.id} marks={d.marks} />
-              ))}
+              <MarkList marks={looksOf(shown)} />
             </>
           )
         )}

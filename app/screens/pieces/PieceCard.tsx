@@ -1,5 +1,7 @@
+import { useMemo } from 'react';
 import { Copy, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
+import { finishedSize } from '@core/dressing';
 import { growBox, pathsBox } from '@core/geometry';
 import { drawnPath, leadStock, type Piece } from '@core/piece';
 import { bareLength, printGauge, printInches, printNumber, type LengthUnit } from '@core/units';
@@ -32,11 +34,19 @@ export function PieceCard({
   const more = piece.stocks.length;
   const name = piece.name || 'Unnamed piece';
   const mm = (v: number): string => printNumber(v, 0);
-  const size = !box
-    ? 'nothing drawn yet'
-    : unit === 'mm'
-      ? `${mm(box.maxX - box.minX)} × ${mm(box.maxY - box.minY)} mm`
-      : `${bareLength(box.maxX - box.minX, unit)} × ${printInches(box.maxY - box.minY)}`;
+  // Finished and over everything, as the other screens say it; of the lines alone until that is known.
+  const finished = useMemo(
+    () => plan && finishedSize(piece, plan.plan, plan.dressing),
+    [piece, plan],
+  );
+  const wide = finished?.widthMm ?? (box ? box.maxX - box.minX : 0);
+  const high = finished?.heightMm ?? (box ? box.maxY - box.minY : 0);
+  const size =
+    !box && !finished
+      ? 'nothing drawn yet'
+      : unit === 'mm'
+        ? `${mm(wide)} × ${mm(high)} mm`
+        : `${bareLength(wide, unit)} × ${printInches(high)}`;
   return (
     <li className="group rounded-xl border border-line bg-panel transition-shadow hover:shadow-md">
       <Link to={`/piece/${piece.id}/figure`} className="block rounded-t-xl">

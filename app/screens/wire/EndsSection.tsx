@@ -1,5 +1,12 @@
 import { valueOf, withValue } from '@core/field';
-import { changeWire, MOST_STRANDS, wireChoices, type Seam, type WireEnds } from '@core/piece';
+import {
+  changeWire,
+  MOST_APART_MM,
+  MOST_STRANDS,
+  wireChoices,
+  type Seam,
+  type WireEnds,
+} from '@core/piece';
 import { END_KINDS, END_SIDES, endKindOf, endLength, newEnd, type WireEnd } from '@core/end';
 import { printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
 import { NumberControl } from '~/components/NumberControl';
@@ -18,17 +25,42 @@ export function EndsSection() {
   const wire = wires[Math.min(index, wires.length - 1)];
   if (!wire) return null;
   const number = wires.indexOf(wire);
-  const { start, end, seam, handling = NONE_HELD, strands = 1 } = wireChoices(piece, wire.pathId);
+  const {
+    start,
+    end,
+    seam,
+    handling = NONE_HELD,
+    strands = 1,
+    strandsApartMm = 0,
+  } = wireChoices(piece, wire.pathId);
   const set = (change: Partial<WireEnds>): void =>
     edit((p) => changeWire(p, wire.pathId, (own) => ({ ...own, ...change })));
   const side = (
-    <NumberField
-      label="Wires side by side along this line"
-      value={strands}
-      min={1}
-      max={MOST_STRANDS}
-      onChange={(n) => set({ strands: n > 1 ? n : undefined })}
-    />
+    <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
+      <NumberField
+        label="Wires side by side along this line"
+        value={strands}
+        min={1}
+        max={MOST_STRANDS}
+        onChange={(n) =>
+          set({
+            strands: n > 1 ? n : undefined,
+            ...(n === 1 && { strandsApartMm: undefined }),
+          })
+        }
+      />
+      {strands > 1 && (
+        <LengthField
+          label="Apart from each other by"
+          valueMm={strandsApartMm}
+          unit={settings.unit}
+          min={0}
+          max={MOST_APART_MM}
+          alone
+          onChange={(mm) => set({ strandsApartMm: mm > 0 ? mm : undefined })}
+        />
+      )}
+    </div>
   );
   const shown = { diameterMm: wire.stock.diameterMm, unit: settings.unit };
   const title = wires.length > 1 ? ` of wire ${number + 1}` : '';
