@@ -243,7 +243,7 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
             <div className="mt-6 border-t border-line pt-4">
               <StepNotes
                 notes={notes}
-                change={(part) => change((m) => withStep(m, step.id, part), true)}
+                change={(part) => change((m) => withStep(m, step.id, part))}
               />
             </div>
           )}

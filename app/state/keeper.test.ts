@@ -3,6 +3,7 @@ import type { Announcement } from '~/storage/announce';
 import { StorageError } from '~/storage/database';
 import { ANY, keep, stampOf, type RecordKind } from '~/storage/records';
 import { EVERY_MS, Keeper, type SaveState } from './keeper';
+import { mergeFields } from './mergeFields';
 
 /** A browser's storage and what its tabs tell each other, in memory. */
 const browser = vi.hoisted(() => ({
@@ -38,6 +39,17 @@ vi.stubGlobal('localStorage', {
   setItem: (name: string, text: string) => void browser.noted.set(name, text),
   getItem: (name: string) => browser.noted.get(name) ?? null,
   removeItem: (name: string) => void browser.noted.delete(name),
+});
+/** One after the other, as a browser's locks have it for all its tabs. */
+let before: Promise<unknown> = Promise.resolve();
+vi.stubGlobal('navigator', {
+  locks: {
+    request: <T>(_: string, work: () => Promise<T>): Promise<T> => {
+      const done = before.then(work);
+      before = done.catch(() => undefined);
+      return done;
+    },
+  },
 });
 vi.mock('~/storage/announce', () => ({
   announce: (what: Announcement) => browser.ears.forEach((hear) => hear(what)),
@@ -281,6 +293,59 @@ describe('a record in two tabs', () => {
     expect(stored()).toBe('noted');
     expect(one.taken.at(-1)?.text).toBe('noted');
     expect(one.states.some((s) => s.kind === 'conflict')).toBe(false);
+  });
+});
+
+describe('a record that two tabs change in one moment', () => {
+  const at = (ms: number): string => new Date(ms).toISOString();
+  interface Bench extends Note {
+    readonly worked: number;
+  }
+  const kind = { ...KIND, read: (raw: unknown) => ({ ok: true, value: raw as Bench }) as const };
+  const bench = (first: Bench) => {
+    const states: SaveState[] = [];
+    let shown = first;
+    const keeper = new Keeper<Bench>(first, {
+      kind,
+      key: 'k',
+      save: (value, known) => keep(kind, 'k', value, known),
+      putBy: () => Promise.resolve(),
+      onState: (s) => states.push(s),
+      onTaken: (b) => (shown = b),
+      merge: mergeFields,
+    });
+    keeper.listen();
+    return {
+      states,
+      text: () => shown.text,
+      change: (part: Partial<Bench>, ms: number, soft = false) => {
+        shown = { ...shown, ...part, changed: at(ms) };
+        keeper.change(shown, soft);
+      },
+    };
+  };
+
+  it.each([
+    ['the note first', 10, 11],
+    ['the clock first', 11, 10],
+    ['both in one millisecond', 10, 10],
+  ])('a note here and a tick there: %s, the note stays on both', async (_, noteAt, tickAt) => {
+    const first = { text: '', worked: 0, changed: at(0) };
+    browser.stored.set('k', first);
+    const [one, two] = [bench(first), bench(first)];
+    await settle();
+    const changes = [
+      { ms: tickAt, make: () => one.change({ worked: 1 }, tickAt, true) },
+      { ms: noteAt, make: () => two.change({ text: 'noted' }, noteAt) },
+    ];
+    changes.sort((a, b) => a.ms - b.ms).forEach((c) => c.make());
+    await settle(3 * EVERY_MS);
+    expect([stored(), one.text(), two.text()]).toEqual(['noted', 'noted', 'noted']);
+    for (const { states } of [one, two]) expect(states.at(-1)).toEqual({ kind: 'saved' });
+    // The clock goes on from there.
+    one.change({ worked: 2 }, 1000, true);
+    await settle(3 * EVERY_MS);
+    expect([stored(), two.text()]).toEqual(['noted', 'noted']);
   });
 });
 

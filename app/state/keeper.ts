@@ -1,6 +1,6 @@
 import { onAnnouncement } from '~/storage/announce';
 import { StorageError, table } from '~/storage/database';
-import { ANY, stampOf, type Known, type RecordKind } from '~/storage/records';
+import { ANY, sameState, stampOf, type Known, type RecordKind } from '~/storage/records';
 import { forgetPending, notePending } from '~/storage/pending';
 import { report } from '~/storage/report';
 
@@ -152,7 +152,7 @@ export class Keeper<T> {
     } while (known !== this.known || (this.saving && !refused));
     const stamp = raw === null ? null : this.stamp(raw);
     if (stamp === this.known && !refused) return;
-    if (stamp !== null && stamp === this.stamp(this.latest)) {
+    if (stamp !== null && sameState(this.options.kind, raw, this.latest)) {
       this.base = this.latest;
       this.known = stamp;
       this.unsaved = false;

@@ -21,6 +21,11 @@ export function stampOf<T>(kind: RecordKind<T>, raw: unknown): string {
   return JSON.stringify(read.ok ? read.value : raw);
 }
 
+/** Whether two records are one state: of two tabs both may have changed it in one moment. */
+export function sameState<T>(kind: RecordKind<T>, a: unknown, b: unknown): boolean {
+  return stampOf(kind, a) === stampOf(kind, b) && JSON.stringify(a) === JSON.stringify(b);
+}
+
 /** Alone among all tabs for one record. */
 async function alone<T>(name: string, work: () => Promise<T>): Promise<T> {
   if (typeof navigator === 'undefined' || !('locks' in navigator)) return work();
@@ -55,10 +60,9 @@ export async function keep<T>(
       const store = table(kind.table);
       const stored: unknown = await store.getItem(key);
       if (stored !== null && known !== ANY) {
-        const there = stampOf(kind, stored);
         // A page that went away may have kept it after all.
-        if (there === stampOf(kind, value)) return 'kept';
-        if (there !== known) return 'elsewhere';
+        if (sameState(kind, stored, value)) return 'kept';
+        if (stampOf(kind, stored) !== known) return 'elsewhere';
       }
       await kind.before?.(key, stored, value);
       await store.setItem(key, value);
