@@ -247,6 +247,14 @@ export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
       }),
     ),
   ],
+  handle: () => [
+    item('finding', [32, 4], 'copper', {
+      what: 'split-ring',
+      insideMm: 7,
+      turns: 2,
+      thread: thin('copper', 1),
+    }),
+  ],
   willow: () => [item('finding', [24, 11.9], 'brass', { what: 'jump-ring', insideMm: 4 })],
   pond: () => [
     item('led', [23, 43], 'brass', {

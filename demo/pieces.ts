@@ -17,6 +17,7 @@ import { DRESSINGS } from './dressing';
 import boat from './figures/boat.svg?raw';
 import crab from './figures/crab.svg?raw';
 import fox from './figures/fox.json';
+import handle from './figures/handle.svg?raw';
 import lantern from './figures/lantern.svg?raw';
 import leaf from './figures/leaf.svg?raw';
 import moon from './figures/moon.svg?raw';
@@ -267,6 +268,22 @@ export function demoPieces(): Piece[] {
         ...path,
         start: { kind: 'wrapped-loop', insideMm: 4, wraps: 2, tailMm: 0 },
         end: { kind: 'loop', insideMm: 3, tailMm: 0 },
+      })),
+    })),
+    demo('handle', 'Lantern handle', handle, (p) => ({
+      ...p,
+      ...dressed('handle'),
+      // Two wires folded to four strands: the rope is 1 + sqrt 2 of them across.
+      wire: {
+        metal: 'copper',
+        temper: 'dead-soft',
+        diameterMm: (1 + Math.SQRT2) * 0.8,
+        rope: { strands: 4, turnMm: 7, folded: true },
+      },
+      paths: p.paths.map((path) => ({
+        ...path,
+        start: { kind: 'opened', openMm: 5, turns: 1.5, openingMm: 1.5, gapMm: 0.4 },
+        end: { kind: 'opened', openMm: 5, turns: 1.5, openingMm: 1.5, gapMm: 0.4 },
       })),
     })),
     demo('willow', 'Willow fringe', willow, (p) => ({

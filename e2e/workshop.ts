@@ -19,6 +19,7 @@ export const LANTERN_LANE = [
   'Crab stud',
   'Windmill stud',
   'Tide pebble',
+  'Lantern handle',
   'Willow fringe',
   'Pond web',
   'Evening star',

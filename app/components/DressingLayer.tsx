@@ -3,6 +3,7 @@ import type { Dressing } from '@core/dressing';
 import type { Bead, BeadTone, DressMark } from '@core/item';
 import type { Vec } from '@core/geometry';
 import { wireColours } from './metalColours';
+import { strandsAlong } from './ropeStrands';
 import { WireStroke } from './WireStroke';
 
 /** Beads are cool and quiet: body, edge and light of each tone. */
@@ -53,6 +54,7 @@ function Mark({ mark }: { mark: DressMark }) {
           data={mark.runs.map(points).join('')}
           diameterMm={mark.diameterMm}
           colours={wireColours(mark)}
+          strands={mark.rope && strandsAlong(mark.runs, mark)}
         />
       );
     case 'flat':

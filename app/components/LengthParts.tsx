@@ -1,5 +1,6 @@
 import type { Piece } from '@core/piece';
-import { alongBlank, type Stray, type WirePlan } from '@core/plan';
+import { alongBlank, ropeWords, type Stray, type WirePlan } from '@core/plan';
+import { useWords } from '~/state/useWords';
 import { printBoth, printLength, printThickness, type LengthUnit } from '@core/units';
 
 const REASONS = {
@@ -37,6 +38,8 @@ export function LengthParts({
   unit: LengthUnit;
 }) {
   const reasons = wire.corrections.filter((c) => Math.abs(c.mm) >= 0.005);
+  const told = useWords();
+  const rope = ropeWords(wire.stock, wire.cutMm);
   const saved = wire.drawnMm - wire.developedMm;
   return (
     <div>
@@ -54,12 +57,13 @@ export function LengthParts({
           ))}
           <tr className="border-t-2 border-ink font-semibold">
             <th scope="row" className="py-1.5 text-left">
-              {piece.work === 'spool' ? 'Stop mark' : 'Cut length'}
+              {rope ? 'The rope' : piece.work === 'spool' ? 'Stop mark' : 'Cut length'}
             </th>
             <td className="py-1.5 text-right">{printBoth(wire.cutMm, unit)}</td>
           </tr>
         </tbody>
       </table>
+      {rope && <p className="mt-2 text-sm">It is twisted from {told(rope)}.</p>}
       <p className="mt-2 text-xs text-soft">
         The drawn line is {printLength(wire.drawnMm, unit)} long; bent, it takes{' '}
         {printLength(wire.developedMm, unit)}

@@ -3,10 +3,19 @@ import { Popover } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
 import type { Dressing } from '@core/dressing';
 import type { Piece } from '@core/piece';
-import { alongBlank, takenOnBlank, type Plan, type PlannedBend, type WirePlan } from '@core/plan';
+import {
+  alongBlank,
+  ropeWords,
+  takenOnBlank,
+  type Plan,
+  type PlannedBend,
+  type WirePlan,
+} from '@core/plan';
 import { bareLength, degrees, printBoth, printLength, type LengthUnit } from '@core/units';
+import type { Rope } from '@core/wire';
 import { usePointer, useWorkbench } from '~/state/workbench';
 import { useBendShift } from '~/state/useBendShift';
+import { useWords } from '~/state/useWords';
 import { wireColours } from './metalColours';
 import { LengthParts } from './LengthParts';
 import { DressedSpans, spansOn, type StripSpan } from './StripDressing';
@@ -33,7 +42,9 @@ export function StripView({
 }) {
   const index = usePointer((p) => Math.min(p.wire, plan.wires.length - 1));
   const { pointer } = useWorkbench();
+  const told = useWords();
   const wire = plan.wires[index];
+  const rope = wire && ropeWords(wire.stock, wire.cutMm);
   if (!wire) {
     return (
       <div className="flex h-full items-center px-5 text-sm text-soft">
@@ -69,7 +80,9 @@ export function StripView({
             className="flex items-center gap-1.5 rounded-md px-1.5 py-0.5 hover:bg-patina-wash"
             data-testid="cut-length"
           >
-            <span className="text-soft">{piece.work === 'spool' ? 'Stop mark at' : 'Cut'}</span>
+            <span className="text-soft">
+              {rope ? 'Rope' : piece.work === 'spool' ? 'Stop mark at' : 'Cut'}
+            </span>
             <strong className="text-base">{printBoth(wire.cutMm, unit)}</strong>
             <ChevronDown size={14} aria-hidden="true" />
             <span className="sr-only">Show what it is made of</span>
@@ -85,6 +98,7 @@ export function StripView({
             </Popover.Content>
           </Popover.Portal>
         </Popover.Root>
+        {rope && <span className="text-soft">from {told(rope)}</span>}
         <span className="text-soft">
           {wire.bends.length} {wire.bends.length === 1 ? 'bend' : 'bends'}
         </span>
@@ -118,6 +132,33 @@ function Readout({ wire, unit }: { wire: WirePlan; unit: LengthUnit }) {
 export function bendWords(b: PlannedBend, index: number, unit: LengthUnit): string {
   const angle = Math.round(Math.abs(degrees(b.angleRad)));
   return `Bend ${index + 1}: ${b.kind} of ${angle}°, ${printLength(b.fromEndMm, unit)} from the first end`;
+}
+
+/** More lines than these are not drawn on a long rope. */
+const MOST_TWISTS = 400;
+
+/** The strands of a rope, as slanted lines. */
+function Twists({
+  rope,
+  mm,
+  x,
+  thick,
+  colour,
+}: {
+  rope: Rope;
+  mm: number;
+  x: (mm: number) => number;
+  thick: number;
+  colour: string;
+}) {
+  const count = Math.min(MOST_TWISTS, Math.floor((mm / rope.turnMm) * rope.strands));
+  const step = mm / Math.max(1, count);
+  const slant = Math.min(thick, x(step) - x(0));
+  const lines = Array.from({ length: count }, (_, i) => {
+    const at = x(step * (i + 0.5));
+    return `M${at - slant / 2} ${BODY_Y + thick / 2}L${at + slant / 2} ${BODY_Y - thick / 2}`;
+  });
+  return <path d={lines.join('')} stroke={colour} strokeWidth={1.2} fill="none" />;
 }
 
 function Band({
@@ -235,6 +276,9 @@ function Band({
           rx={Math.min(3, thick / 3)}
           fill="url(#strip-wire)"
         />
+        {wire.stock.rope && (
+          <Twists rope={wire.stock.rope} mm={bodyEnd} x={x} thick={thick} colour={colours.rim} />
+        )}
         <Allowance from={x(0)} to={x(wire.heldMm.start)} thick={thick} name="hold" />
         <Allowance from={x(wire.heldMm.start)} to={x(wire.startMm)} thick={thick} name="end" />
         {takenOnBlank(wire).map((t, i) => (

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { pathData } from '@core/file';
-import { flattenSegment, perp, scale, startOf, type Vec } from '@core/geometry';
+import { flattenSegment, perp, scale, startOf, type Primitive, type Vec } from '@core/geometry';
 import { looksOf, stoneReach, type Dressing } from '@core/dressing';
 import type { DressMark } from '@core/item';
 import type { Piece } from '@core/piece';
@@ -9,12 +9,15 @@ import {
   formedShapes,
   placedEnds,
   placeOnWire,
+  wholeWire,
   type PlacedEnd,
   type Plan,
   type WirePlan,
 } from '@core/plan';
 import { DressingLayer } from './DressingLayer';
-import { wireColours, type MetalColours } from './metalColours';
+import { strandMm } from '@core/wire';
+import { wireColours } from './metalColours';
+import { rowsOf, strandsAlong } from './ropeStrands';
 import { WireStroke } from './WireStroke';
 
 /** Beyond so many wires or crossings all of a kind are drawn in one go: a page of thousands of strokes is slow. */
@@ -23,16 +26,19 @@ const MANY = 150;
 /** Chords that a stretch at a crossing is drawn with; fewer where there are many. */
 const STEPS = { few: 14, many: 4 };
 
-/** Data of the stretch of a wire between two positions on its blank. */
-function stretchData(wire: WirePlan, fromMm: number, toMm: number, steps: number): string {
-  const points: string[] = [];
-  for (let i = 0; i <= steps; i++) {
+/** The stretch of a wire between two positions on its blank. */
+function stretchOf(wire: WirePlan, fromMm: number, toMm: number, steps: number): Vec[] {
+  return Array.from({ length: steps + 1 }, (_, i) => {
     const at = fromMm + ((toMm - fromMm) * i) / steps;
-    const place = placeOnWire(wire, Math.min(wire.developedMm, Math.max(0, at)));
-    if (place) points.push(`${place.at.x.toFixed(3)} ${place.at.y.toFixed(3)}`);
-  }
-  return `M${points.join('L')}`;
+    return placeOnWire(wire, Math.min(wire.developedMm, Math.max(0, at)));
+  }).flatMap((place) => (place ? [place.at] : []));
 }
+
+/** Data of that stretch. */
+const stretchData = (...given: Parameters<typeof stretchOf>): string =>
+  `M${stretchOf(...given)
+    .map(({ x, y }) => `${x.toFixed(3)} ${y.toFixed(3)}`)
+    .join('L')}`;
 
 /** What is drawn of one crossing, as path data: the shadows on the lower pass, and the upper pass. */
 export function crossingData(plan: Plan, c: Plan['crossings'][number]) {
@@ -42,12 +48,15 @@ export function crossingData(plan: Plan, c: Plan['crossings'][number]) {
   const [over, under] = c.top === 'first' ? [first, second] : [second, first];
   const [upper, lower] = [over.wire, under.wire];
   if (!upper || !lower) return null;
-  const { metal, coat, diameterMm: d } = upper.stock;
+  const { metal, coat, diameterMm: d, rope } = upper.stock;
   const lowerMm = lower.stock.diameterMm;
   const reach = Math.min(2.5, 1 / Math.max(0.2, Math.sin(c.angleRad))) * Math.max(d, lowerMm);
   const bared = (more: number): string =>
     stretchData(upper, over.at - 1.3 * reach - more, over.at + 1.3 * reach + more, steps);
+  const from = Math.max(0, over.at - 1.3 * reach);
+  const seen = rope && stretchOf(upper, from, over.at + 1.3 * reach, steps);
   return {
+    strands: seen ? strandsAlong([seen], upper.stock, from) : null,
     wire: { metal, coat },
     d,
     lowerMm,
@@ -60,7 +69,7 @@ export function crossingData(plan: Plan, c: Plan['crossings'][number]) {
 type CrossingData = NonNullable<ReturnType<typeof crossingData>>;
 
 export function CrossingStrokes({
-  data: { wire, d, lowerMm, shadows, upper },
+  data: { wire, d, lowerMm, shadows, upper, strands },
 }: {
   data: CrossingData;
 }) {
@@ -83,6 +92,7 @@ export function CrossingStrokes({
         diameterMm={d}
         colours={wireColours(wire)}
         cap="butt"
+        strands={strands}
       />
     </g>
   );
@@ -102,15 +112,21 @@ function grouped<T>(list: readonly T[], keyOf: (one: T) => string): T[][] {
 
 /** Many crossings in one drawing for each two wires: all shadows first, then all upper passes. */
 function together(list: readonly CrossingData[]): CrossingData[] {
-  return grouped(list, (c) => `${c.wire.metal} ${c.wire.coat ?? ''} ${c.d} ${c.lowerMm}`).map(
-    asOne,
-  );
+  return grouped(
+    list,
+    (c) =>
+      `${c.wire.metal} ${c.wire.coat ?? ''} ${c.d} ${c.lowerMm} ${c.strands?.diameterMm ?? ''}`,
+  ).map(asOne);
 }
 
 function asOne(list: readonly CrossingData[]): CrossingData {
   const join = (of: (c: CrossingData) => string): string => list.map(of).join('');
   return {
     ...list[0]!,
+    strands: list[0]!.strands && {
+      ...list[0]!.strands,
+      data: join((c) => c.strands?.data ?? ''),
+    },
     shadows: [0, 1, 2].map((k) => join((c) => c.shadows[k] ?? '')),
     upper: [
       join((c) => c.upper[0]),
@@ -157,16 +173,18 @@ function OneWire({ plan, wire }: { plan: Plan; wire: WirePlan }) {
   const { diameterMm } = wire.stock;
   const colours = wireColours(wire.stock);
   const ends = placedEnds(plan, wire);
+  const shapes = formedShapes(wire);
   return (
     <g>
-      <EndStrokes ends={ends} layer="shape" diameterMm={diameterMm} colours={colours} />
+      <EndStrokes ends={ends} layer="shape" wire={wire.stock} />
       <WireStroke
-        data={pathData(formedShapes(wire))}
+        data={pathData(shapes)}
         diameterMm={diameterMm}
         colours={colours}
         cap={wire.closed ? 'butt' : 'round'}
+        strands={wire.stock.rope && strandsAlong(rowsOf(shapes), wire.stock)}
       />
-      <EndStrokes ends={ends} layer="over" diameterMm={diameterMm} colours={colours} />
+      <EndStrokes ends={ends} layer="over" wire={wire.stock} />
       {wire.closed && wire.seamPlace && (
         <SeamLine wire={wire} d={diameterMm} colour={colours.rim} />
       )}
@@ -178,17 +196,41 @@ function OneWire({ plan, wire }: { plan: Plan; wire: WirePlan }) {
 export function EndStrokes({
   ends,
   layer,
-  ...wire
+  wire,
 }: {
   ends: readonly PlacedEnd[];
   layer: 'shape' | 'over';
-  diameterMm: number;
-  colours: MetalColours;
+  wire: WirePlan['stock'];
 }) {
-  const data = ends.flatMap((e) =>
-    layer === 'shape' ? [pathData(e.shape)] : e.over.map((s) => pathData([s])),
+  const colours = wireColours(wire);
+  const strokes = ends.flatMap((e) =>
+    layer === 'shape' ? [e.shape] : e.over.map((s): readonly Primitive[] => [s]),
   );
-  return data.map((d, i) => d !== '' && <WireStroke key={i} data={d} {...wire} />);
+  const strands = layer === 'shape' ? ends.flatMap((e) => e.strands) : [];
+  return (
+    <>
+      {strokes.map(
+        (shapes, i) =>
+          shapes.length > 0 && (
+            <WireStroke
+              key={i}
+              data={pathData(shapes)}
+              diameterMm={wire.diameterMm}
+              colours={colours}
+              strands={strandsAlong(wire.rope ? rowsOf(shapes) : [], wire)}
+            />
+          ),
+      )}
+      {strands.map((shapes, i) => (
+        <WireStroke
+          key={`strand ${i}`}
+          data={pathData(shapes)}
+          diameterMm={strandMm(wire)}
+          colours={colours}
+        />
+      ))}
+    </>
+  );
 }
 
 function ManyWires({ plan }: { plan: Plan }) {
@@ -212,6 +254,13 @@ function ManyWires({ plan }: { plan: Plan }) {
         diameterMm={stock.diameterMm}
         colours={wireColours(stock)}
         cap={closed ? 'butt' : 'round'}
+        strands={
+          stock.rope &&
+          strandsAlong(
+            wires.flatMap((w) => rowsOf([...formedShapes(w), ...endShapes(plan, w)])),
+            stock,
+          )
+        }
       />
     );
   });
@@ -274,6 +323,7 @@ export const SketchDrawing = memo(function SketchDrawing({
           data={pathData(s.segments) + (s.closed ? 'Z' : '')}
           diameterMm={piece.wire.diameterMm}
           colours={wireColours(piece.wire)}
+          strands={piece.wire.rope && strandsAlong(rowsOf(s.segments), piece.wire)}
         />
       ))}
     </g>
@@ -284,7 +334,7 @@ export const SketchDrawing = memo(function SketchDrawing({
 export function drawnExtent(piece: Piece, plan: Plan, dressing: Dressing | null = null): Vec[] {
   const beads = piece.shapes.flatMap((s) => s.beads);
   const wires = plan.wires.flatMap((wire) => {
-    const shapes = [...formedShapes(wire), ...endShapes(plan, wire)];
+    const shapes = wholeWire(plan, wire).flatMap((part) => part.shapes);
     return shapes.flatMap((s) => [startOf(s), ...flattenSegment(s, 0.2)]);
   });
   return [...wires, ...beads, ...(dressing ? dressedExtent(dressing) : [])];

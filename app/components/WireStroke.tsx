@@ -12,25 +12,37 @@ export function WireStroke({
   colours,
   cap = 'round',
   over = [data, data, data],
+  strands,
 }: {
   data: string;
+  /** the strands of a rope that are seen, over the rest */
+  strands?: { readonly data: string; readonly diameterMm: number } | null | undefined;
   /** where body and light lie along it, each further than the one under it on a stretch drawn twice */
   over?: readonly [string, string, string];
   diameterMm: number;
   colours: MetalColours;
   cap?: 'round' | 'butt';
 }) {
+  const ends = strands ? 'butt' : cap;
   const layer = (d: string, color: string, width: number, aside: number): ReactNode => (
     <path
       d={d}
       fill="none"
       stroke={color}
       strokeWidth={diameterMm * width}
-      strokeLinecap={cap}
+      strokeLinecap={ends}
       strokeLinejoin="round"
       transform={`translate(${LIGHT.x * aside * diameterMm} ${LIGHT.y * aside * diameterMm})`}
     />
   );
+  if (strands) {
+    return (
+      <g>
+        {layer(data, colours.rim, 0.92, 0)}
+        <WireStroke {...strands} colours={colours} />
+      </g>
+    );
+  }
   return (
     <g>
       {layer(data, colours.rim, 1, 0)}

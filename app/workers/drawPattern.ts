@@ -1,7 +1,7 @@
 import { pathData } from '@core/file';
 import { withDensity } from '@core/file/pngDensity';
 import { perp, scale } from '@core/geometry';
-import { bendLabels, endShapes, formedShapes, placeOnWire, widestMm, type Plan } from '@core/plan';
+import { bendLabels, placeOnWire, wholeWire, widestMm, type Plan } from '@core/plan';
 import { patternBox } from '@core/sheet';
 import type { Answer } from './planner.worker';
 
@@ -43,10 +43,9 @@ export async function drawPattern(plan: Plan, dpi: number): Promise<Answer<Blob>
     pen.strokeStyle = colour;
     pen.stroke(new Path2D(data));
   };
-  const wires = plan.wires.map((w) => ({
-    data: pathData([...formedShapes(w), ...endShapes(plan, w)]),
-    diameterMm: w.stock.diameterMm,
-  }));
+  const wires = plan.wires
+    .flatMap((w) => wholeWire(plan, w))
+    .map(({ shapes, diameterMm }) => ({ data: pathData(shapes), diameterMm }));
   for (const { data, diameterMm } of wires) stroke(data, diameterMm, '#c9cfd2');
   for (const { data } of wires) stroke(data, 0.15, '#14191e');
   for (const w of plan.wires) {

@@ -72,6 +72,30 @@ describe('the bill of a piece', () => {
     expect(own.massG.one).toBeCloseTo(own.plan.massG + bandG, 9);
   });
 
+  it('of a rope its strands are cut, two of them in each wire that is folded', () => {
+    // Four strands of 0.8 mm, rho = 0.8 / sqrt 2: in a turn of 7 mm each is sqrt(49 + (2 pi rho)^2)
+    // = 7.8507 mm long, 1.121525 times the rope.
+    const rope = (folded: boolean): Piece['wire'] => ({
+      metal: 'copper',
+      temper: 'dead-soft',
+      diameterMm: 0.8 * (1 + Math.SQRT2),
+      rope: { strands: 4, turnMm: 7, folded },
+    });
+    for (const folded of [false, true]) {
+      const own = bill(piece([bar('a', 0, 100)], { wire: rope(folded), reserveMm: 5 }));
+      const strand = 105 * 1.121525;
+      const [wire] = own.wires;
+      expect(wire!.one).toBe(folded ? 2 : 4);
+      expect(wire!.cutMm).toBeCloseTo(folded ? 2 * strand : strand, 2);
+      expect(wire!.wire).toEqual({ metal: 'copper', temper: 'dead-soft', diameterMm: 0.8 });
+      expect(own.lengths).toHaveLength(1);
+      expect(own.lengths[0]!.one).toBeCloseTo(4 * strand, 1);
+      // Finished, without the reserve.
+      expect(own.massG.one).toBeCloseTo(wireMassG('copper', 0.8, 4 * 100 * 1.121525), 3);
+      expect(own.plan.massG).toBeCloseTo(own.massG.one, 9);
+    }
+  });
+
   it('counts alike wires together, those of another kind apart', () => {
     const thin = {
       id: 'w2',

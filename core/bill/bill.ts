@@ -1,7 +1,15 @@
 import { isRefused, together, type Dressing } from '../dressing';
-import { usedGrams, type Bead, type Thread, type WireRole } from '../item';
+import {
+  bareThread,
+  strandOf,
+  threadKey,
+  usedGrams,
+  type Bead,
+  type Thread,
+  type WireRole,
+} from '../item';
 import { wireOf, type Piece } from '../piece';
-import { trimmedMm, type Plan } from '../plan';
+import { ropeCut, trimmedMm, type Plan } from '../plan';
 import type { Said } from '../words';
 import { linkPlan, type LinkPlan } from './links';
 import { partJointWire } from './partJoints';
@@ -59,14 +67,24 @@ export interface Bill {
   readonly left: readonly Said[];
 }
 
-const keyOf = ({ metal, temper, diameterMm, coat }: Kind): string =>
-  JSON.stringify([metal, temper, diameterMm, coat]);
-const kindOfWire = ({ metal, temper, diameterMm, coat }: Kind): Kind => ({
-  metal,
-  temper,
-  diameterMm,
-  ...(coat && { coat }),
-});
+/**
+ * What is cut for a wire: itself, or the strands of a rope. What they are twisted at is not in it: the
+ * reserve and what the ends are held by are.
+ */
+function cutFor(w: ToCut): ToCut {
+  const cut = ropeCut(w.wire, w.cutMm);
+  if (!cut) return w;
+  const { firstTailMm: _first, ...rest } = w;
+  const folded = w.wire.rope?.folded ? ', folded to two strands each' : '';
+  return {
+    ...rest,
+    name: `${w.name}: for a rope of ${cut.strands}${folded}`,
+    wire: strandOf(w.wire),
+    cutMm: cut.eachMm,
+    tailsMm: (cut.eachMm * w.tailsMm) / Math.max(w.cutMm, 1e-9),
+    count: w.count * cut.pieces,
+  };
+}
 
 /** Numbers of alike wires: “Wires 1, 3 and 4”. */
 const MOST_NAMED = 6;
@@ -85,7 +103,7 @@ function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): ToCut[] {
   const links = row?.links ?? 1;
   const groups = new Map<string, { numbers: number[]; count: number; index: number }>();
   plan.wires.forEach((w, index) => {
-    const key = `${keyOf(w.stock)} ${w.cutMm.toFixed(2)}`;
+    const key = `${threadKey(w.stock)} ${w.cutMm.toFixed(2)}`;
     const group = groups.get(key) ?? { numbers: [], count: 0, index };
     group.numbers.push(index + 1);
     group.count += wireTimes(piece, w.pathId) * links - (row?.hook?.wire === index ? 1 : 0);
@@ -99,7 +117,7 @@ function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): ToCut[] {
           {
             role: 'frame',
             name: 'The last link, with its hook',
-            wire: kindOfWire(last.stock),
+            wire: bareThread(last.stock),
             cutMm: last.cutMm + hook.moreMm,
             tailsMm: trimmedMm(last),
             count: 1,
@@ -113,7 +131,7 @@ function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): ToCut[] {
     return {
       role: 'frame',
       name: wireNames(numbers, plan.wires.length),
-      wire: kindOfWire(stock),
+      wire: bareThread(stock),
       cutMm,
       tailsMm: trimmedMm(wire),
       count,
@@ -131,7 +149,7 @@ const jointWires = (row: LinkPlan | null): ToCut[] => {
     {
       role: 'finding',
       name: row.joint.beads.length > 0 ? 'Joint with its beads' : 'Ring between links',
-      wire: kindOfWire(wire),
+      wire: bareThread(wire),
       cutMm,
       tailsMm: 0,
       count: row.joints,
@@ -148,7 +166,7 @@ const partWires = (piece: Piece, plan: Plan, links: number): ToCut[] =>
       {
         role: part.join === 'ring' ? 'finding' : 'binding',
         name: `${part.join === 'ring' ? 'Ring' : 'Binding'} to join ${part.name}`,
-        wire: kindOfWire(wireOf(piece, part.joint.wire)),
+        wire: bareThread(wireOf(piece, part.joint.wire)),
         ...made,
         count: partTimes(piece, part) * links,
       },
@@ -177,7 +195,7 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
   const itemWires = on.flatMap((d) =>
     d.wires.map(({ wire, count, ...w }) => ({
       ...w,
-      wire: kindOfWire(wire),
+      wire: bareThread(wire),
       count: count * times.get(d)!,
     })),
   );
@@ -187,12 +205,14 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
     ...partWires(piece, plan, links),
     ...together(
       itemWires,
-      (w) => `${w.role} ${w.name} ${keyOf(w.wire)} ${w.cutMm.toFixed(2)}`,
+      (w) => `${w.role} ${w.name} ${threadKey(w.wire)} ${w.cutMm.toFixed(2)}`,
     ).sort((a, b) => b.cutMm - a.cutMm),
-  ].map(inAll);
+  ]
+    .map(cutFor)
+    .map(inAll);
   const lengths = together(
     wires.filter((w) => !w.again).map((w) => ({ wire: w.wire, count: w.one * w.cutMm })),
-    (l) => keyOf(l.wire),
+    (l) => threadKey(l.wire),
   ).map(inAll);
   const rings = piece.parts
     .filter((p) => p.join === 'ring' && !p.joint)

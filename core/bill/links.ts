@@ -156,8 +156,7 @@ function hookOf(clasp: Clasp, plan: Plan, { wire, eye }: Placed): LinkPlan['hook
     tailMm: 0,
     ...(side && { side }),
   };
-  const d = stock.diameterMm;
-  const moreMm = endLength(form, d) - endLength(ends[eye.which], d);
+  const moreMm = endLength(form, stock) - endLength(ends[eye.which], stock);
   return { wire, end: eye.which, form, moreMm };
 }
 

@@ -40,7 +40,7 @@ export function endTool(kind: EndKind): DeskTool {
     hint: 'What it takes beyond the figure.',
     fields: Object.entries(fields).flatMap((field) => asked(field, preset)),
     solve: (v, wire) => {
-      const { parts } = endForm(endOf(v), wire.diameterMm);
+      const { parts } = endForm(endOf(v), wire);
       const stiffness = typicalStiffness(wire.metal, wire.temper, wire.diameterMm);
       const inside = v['insideMm'];
       return {

@@ -19,7 +19,7 @@ describe('sums by hand', () => {
     '%s agrees with the end of a piece, part by part',
     (kind) => {
       const rows = ask(`end-${kind}`);
-      expect(main(rows)).toBeCloseTo(endLength(newEnd(kind), 0.8), 9);
+      expect(main(rows)).toBeCloseTo(endLength(newEnd(kind), { diameterMm: 0.8 }), 9);
     },
   );
 

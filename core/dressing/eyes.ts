@@ -17,7 +17,7 @@ const NEAR_MM = 3;
 /** Eyes of a wire's ends that something can hang in. */
 export const eyesOf = (plan: Plan, wire: WirePlan): Eye[] =>
   placedEnds(plan, wire).flatMap(({ which, eye, end }) =>
-    eye ? [{ which, ...eye, shuts: endForm(end, wire.stock.diameterMm).shuts }] : [],
+    eye ? [{ which, ...eye, shuts: endForm(end, wire.stock).shuts }] : [],
   );
 
 /** Whether a place means an eye. */

@@ -1,8 +1,16 @@
 import { cuppedWidth, rolledWidth } from '../element';
-import { flattenSegment, startOf, sub, unit, type Box, type Vec } from '../geometry';
+import {
+  flattenSegment,
+  startOf,
+  sub,
+  unit,
+  type Box,
+  type Primitive,
+  type Vec,
+} from '../geometry';
 import type { DressMark } from '../item';
 import type { Piece } from '../piece';
-import { endShapes, formedLine, type Plan } from '../plan';
+import { endShapes, formedLine, openedStrands, type Plan } from '../plan';
 import type { Dressing } from './dressPiece';
 import { foldedFigure, foldedLayers, foldedPlace } from './folding';
 import { isRefused } from './types';
@@ -66,10 +74,17 @@ function reachOf(mark: DressMark): Reach[] {
 function reaches(plan: Plan, dressing: Dressing | null): Reach[] {
   return [
     ...plan.wires.flatMap((wire) => {
-      const ends = endShapes(plan, wire).map((s) => [startOf(s), ...flattenSegment(s, 0.02)]);
-      return [formedLine(wire).points, ...ends].flatMap((line) =>
-        alongside(line, wire.stock.diameterMm / 2),
-      );
+      const fine = (s: Primitive): Vec[] => [startOf(s), ...flattenSegment(s, 0.02)];
+      const ends = endShapes(plan, wire).map(fine);
+      const strands = openedStrands(plan, wire);
+      return [
+        ...[formedLine(wire).points, ...ends].flatMap((line) =>
+          alongside(line, wire.stock.diameterMm / 2),
+        ),
+        ...strands.flatMap(({ shapes, diameterMm }) =>
+          shapes.flatMap((s) => alongside(fine(s), diameterMm / 2)),
+        ),
+      ];
     }),
     ...(dressing?.items ?? []).flatMap((d) => (isRefused(d) ? [] : d.marks.flatMap(reachOf))),
     ...(dressing?.copies ?? []).flatMap((c) => c.marks.flatMap(reachOf)),

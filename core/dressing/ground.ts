@@ -1,20 +1,15 @@
 import type { Vec } from '../geometry';
 import {
+  bareThread,
   kindOf,
   type FrameHole,
   type Ground,
   type Run,
   type StretchPlace,
-  type Thread,
 } from '../item';
 import { leadStock, type Piece } from '../piece';
 import { formedWires, stonesOf, type Plan } from '../plan';
 import { eyesOf, isIn } from './eyes';
-
-const leadWire = (piece: Piece): Thread => {
-  const { metal, temper, diameterMm, coat } = leadStock(piece);
-  return { metal, temper, diameterMm, ...(coat && { coat }) };
-};
 
 /** A piece's formed wires, to lay items on. */
 export interface FormedGround extends Ground {
@@ -40,11 +35,9 @@ export function groundOf(piece: Piece, plan: Plan): FormedGround {
     at: (on) => {
       const wire = piece.stocks.length > 0 ? plan.wires[runOf(on)?.wire ?? -1] : undefined;
       if (!wire) return ground;
-      const { metal, temper, diameterMm, coat } = wire.stock;
-      const own = { metal, temper, diameterMm, ...(coat && { coat }) };
-      return { ...ground, wire: own, frameMm: diameterMm };
+      return { ...ground, wire: bareThread(wire.stock), frameMm: wire.stock.diameterMm };
     },
-    wire: leadWire(piece),
+    wire: bareThread(leadStock(piece)),
     frameMm: plan.diameterMm,
     crossings: plan.crossings.map((c) => c.at),
     center: plan.hang?.center ?? null,

@@ -1,4 +1,4 @@
-import { actTitle, type Thread } from '../item';
+import { actTitle, bareThread, threadKey, type Thread } from '../item';
 import { alongBlank, takenOnBlank, type Plan, type WirePlan } from '../plan';
 import { say, type Said } from '../words';
 import type { Dressing } from './dressPiece';
@@ -65,11 +65,10 @@ function frameLane(wire: WirePlan, index: number, items: readonly Dressed[]): La
       });
     }),
   );
-  const { metal, temper, diameterMm, coat } = wire.stock;
   return {
     wire: index,
     name: '',
-    stock: { metal, temper, diameterMm, ...(coat && { coat }) },
+    stock: bareThread(wire.stock),
     cutMm,
     count: 1,
     blocks: [
@@ -113,15 +112,14 @@ function thinLanes(items: readonly Dressed[]): Lane[] {
   const lanes = new Map<string, Lane>();
   for (const d of items) {
     for (const w of d.wires) {
-      const { metal, temper, diameterMm, coat } = w.wire;
-      const key = JSON.stringify([w.name, metal, temper, diameterMm, coat, w.cutMm.toFixed(2)]);
+      const key = `${w.name} ${threadKey(w.wire)} ${w.cutMm.toFixed(2)}`;
       const before = lanes.get(key);
       const tail = w.firstTailMm ?? w.tailsMm / 2;
       const last = w.cutMm - (w.tailsMm - tail);
       lanes.set(key, {
         wire: null,
         name: w.name,
-        stock: { metal, temper, diameterMm, ...(coat && { coat }) },
+        stock: bareThread(w.wire),
         cutMm: w.cutMm,
         count: (before?.count ?? 0) + w.count,
         blocks: before?.blocks ?? [

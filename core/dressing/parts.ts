@@ -1,8 +1,15 @@
 import { distance, highestOf, mix, type MeasuredLine, type Vec } from '../geometry';
-import { kindOf, usedGrams, wireMark, type DressMark } from '../item';
+import { kindOf, strandOf, usedGrams, wireMark, type DressMark } from '../item';
 import { MOST_ALIKE, type Part, type PartSpot, type Piece } from '../piece';
-import { endShapes, nearestWire, trimmedMm, type Plan, type WirePlan } from '../plan';
-import { wireMassG } from '../wire';
+import {
+  endShapes,
+  nearestWire,
+  openedStrands,
+  trimmedMm,
+  type Plan,
+  type WirePlan,
+} from '../plan';
+import { wireGrams } from '../wire';
 import { stretchPlace } from './edit';
 import { eyesOf } from './eyes';
 import { fineCurve, fineLine } from './fine';
@@ -126,8 +133,12 @@ export function jointPlace(ground: FormedGround, part: Part): WirePlace | null {
   return hung ?? nearestPlaces(ground, own, host)?.b ?? null;
 }
 
-function wireMarks(plan: Plan, wire: WirePlan): DressMark {
-  return wireMark([fineLine(wire), ...endShapes(plan, wire).map(fineCurve)], wire.stock);
+function wireMarks(plan: Plan, wire: WirePlan): DressMark[] {
+  const strands = openedStrands(plan, wire).flatMap((s) => s.shapes.map(fineCurve));
+  return [
+    wireMark([fineLine(wire), ...endShapes(plan, wire).map(fineCurve)], wire.stock),
+    ...(strands.length > 0 ? [wireMark(strands, strandOf(wire.stock))] : []),
+  ];
 }
 
 const moved =
@@ -181,8 +192,7 @@ class Copies {
     );
     const wireG = own.reduce((sum, i) => {
       const wire = plan.wires[i]!;
-      const { metal, diameterMm } = wire.stock;
-      return sum + wireMassG(metal, diameterMm, Math.max(0, wire.cutMm - trimmedMm(wire)));
+      return sum + wireGrams(wire.stock, Math.max(0, wire.cutMm - trimmedMm(wire)));
     }, 0);
     const joined = piece.parts.filter((p) => p.to === part.id && !above.includes(p.id));
     const below = joined.map((child) => ({
@@ -190,7 +200,7 @@ class Copies {
       group: this.of(child, [...above, part.id]),
     }));
     const marks = [
-      ...own.map((i) => wireMarks(plan, plan.wires[i]!)),
+      ...own.flatMap((i) => wireMarks(plan, plan.wires[i]!)),
       ...on.flatMap((d) => d.marks),
       ...below.flatMap(({ child, group }) => [
         ...group.marks,

@@ -55,7 +55,7 @@ describe('from the side', () => {
       expect(Math.hypot(points[0]!.x, points[0]!.y)).toBeLessThan(1e-9);
       if (kind === 'post') {
         const own = pathLength({ segments: wire.slice(1), closed: false });
-        expect(own).toBeCloseTo(endLength(end, FRAME), 9);
+        expect(own).toBeCloseTo(endLength(end, { diameterMm: FRAME }), 9);
       }
     },
   );

@@ -91,6 +91,6 @@ export function endFromSide(end: WireEnd, diameterMm: number): SideView | null {
       diameterMm,
     };
   }
-  const form = endForm(end, diameterMm);
+  const form = endForm(end, { diameterMm });
   return form.square ? { wire: [before, ...form.shape], tool: [], diameterMm } : null;
 }

@@ -35,7 +35,7 @@ export { solveElement, type ElementResult } from './solveElement';
 export { spiralLength, spiralOutside, spiralRadii, spiralTurns, type SpiralSize } from './spiral';
 export { ellipseArc, isOnStone, moreOverStone, type StoneBody } from './overStone';
 export { stoneWrap, type StoneWrap } from './stone';
-export { mostTwist, TWIST_LIMIT_RAD, twistOf } from './twist';
+export { mostTwist, strandsSeen, TWIST_LIMIT_RAD, twistOf } from './twist';
 export {
   cuppedWidth,
   linkCount,

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Field, Fields, Scale } from '../field';
 import type { Primitive, Vec } from '../geometry';
+import type { Round } from '../wire';
 import type { Said } from '../words';
 
 /** One named part of what an end takes. */
@@ -16,6 +17,8 @@ export interface EndPart {
 export interface EndForm {
   readonly parts: readonly EndPart[];
   readonly shape: readonly Primitive[];
+  /** of a rope that is opened: each strand by itself, as thick as it is */
+  readonly strands: readonly (readonly Primitive[])[];
   /** strokes that lie over the rest, such as wraps */
   readonly over: readonly Primitive[];
   /** the opening that something can hang in */
@@ -27,7 +30,7 @@ export interface EndForm {
 }
 
 /** A form without wraps and eye that opens again. */
-export const BARE = { over: [], eye: null, shuts: false, square: false } as const;
+export const BARE = { over: [], strands: [], eye: null, shuts: false, square: false } as const;
 
 /** Lengths of an end follow the size of loops. */
 export const LOOP: { readonly scales: Scale } = { scales: 'loop' };
@@ -36,6 +39,8 @@ export const LOOP: { readonly scales: Scale } = { scales: 'loop' };
 export interface EndWords {
   /** such as “the last end” */
   readonly where: string;
+  /** what it is made of */
+  readonly wire: Round;
   /** an inside across, with the tool that gives it */
   readonly over: (insideMm: number) => Said;
 }
@@ -51,13 +56,15 @@ interface Facts<K extends string> {
   readonly even?: boolean;
   /** wound on the wire that it lies by, it holds there */
   readonly winds?: boolean;
+  /** only a rope can end so */
+  readonly rope?: boolean;
   /** offered as a quick sum */
   readonly sum?: boolean;
 }
 
 interface Work<E> {
-  /** how it is formed from wire of a thickness, and what length each of its parts takes, mm */
-  form(end: E, diameterMm: number): EndForm;
+  /** how it is formed from wire of a thickness, or a rope, and what length of it each of its parts takes, mm */
+  form(end: E, diameterMm: number, wire: Round): EndForm;
   /** what the hands do; null for an end that is left as it is */
   order(end: E, words: EndWords): Said | null;
   /** it with as many turns as use up a length of wire, mm */

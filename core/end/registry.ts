@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { withinFields } from '../field';
+import type { Round } from '../wire';
 import type { EndForm, EndKindOf } from './endKind';
 import { bail } from './kinds/bail';
 import { centredLoop } from './kinds/centredLoop';
@@ -9,6 +10,7 @@ import { hook } from './kinds/hook';
 import { hoop } from './kinds/hoop';
 import { kidney } from './kinds/kidney';
 import { loop } from './kinds/loop';
+import { opened } from './kinds/opened';
 import { plain } from './kinds/plain';
 import { post } from './kinds/post';
 import { spiral } from './kinds/spiral';
@@ -28,6 +30,7 @@ const KINDS = [
   toggle,
   foldBack,
   tucked,
+  opened,
   earHook,
   kidney,
   hoop,
@@ -64,12 +67,12 @@ export const mirroredEnd = (end: WireEnd): WireEnd =>
     : end;
 
 /** How an end is formed from wire of a thickness, and what length each of its parts takes, mm. */
-export const endForm = (end: WireEnd, diameterMm: number): EndForm =>
-  endKindOf(end).form(end, diameterMm);
+export const endForm = (end: WireEnd, wire: Round): EndForm =>
+  endKindOf(end).form(end, wire.diameterMm, wire);
 
 /** All that an end takes beyond the figure, mm. */
-export const endLength = (end: WireEnd, diameterMm: number): number =>
-  endForm(end, diameterMm).parts.reduce((sum, p) => sum + p.lengthMm, 0);
+export const endLength = (end: WireEnd, wire: Round): number =>
+  endForm(end, wire).parts.reduce((sum, p) => sum + p.lengthMm, 0);
 
 /** A record of an end with each of its numbers within what can be chosen; what is no such record stays. */
 export const endWithinLimits = (record: unknown): unknown =>

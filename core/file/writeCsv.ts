@@ -1,5 +1,5 @@
 import { stocksOf, type Piece } from '../piece';
-import { alongBlank, takenOnBlank, type Plan } from '../plan';
+import { alongBlank, ropeCut, takenOnBlank, type Plan } from '../plan';
 import { stepsOf, turnWord } from '../steps';
 import { degrees, nominalAwg, printNumber } from '../units';
 import { inWords } from '../words';
@@ -99,6 +99,8 @@ export function writeBendsCsv(piece: Piece, plan: Plan): string {
     lines.push(
       row(i + 1, 'Cut length', 1, mm(w.cutMm), ...(wires.length > 1 ? [w.stock.name] : [])),
     );
+    const rope = ropeCut(w.stock, w.cutMm);
+    if (rope) lines.push(row(i + 1, 'Rope from wires of', rope.pieces, mm(rope.eachMm)));
   });
   return `${lines.join('\r\n')}\r\n`;
 }

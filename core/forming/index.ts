@@ -41,6 +41,7 @@ export {
 export {
   coilOf,
   readCoil,
+  flowOf,
   stiffnessOf,
   testCoilSchema,
   typicalStiffness,

@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { METAL_FACTS, METALS, TEMPERS, WIRE_LIMITS_MM, type Metal, type Temper } from '../wire';
+import {
+  METAL_FACTS,
+  METALS,
+  strandMm,
+  TEMPERS,
+  WIRE_LIMITS_MM,
+  type Metal,
+  type Round,
+  type Temper,
+} from '../wire';
 import { insideFromTool, type Stiffness } from './springback';
 
 /** What springback needs to know of a wire, from the handbook. */
@@ -72,10 +81,9 @@ export function readCoil(coil: Omit<TestCoil, 'id' | 'made' | 'turns'>): CoilRea
 /** Wires thinner or thicker by no more than this are of one gauge, mm. */
 const ONE_GAUGE_MM = 0.015;
 
-interface WireKind {
+interface WireKind extends Round {
   readonly metal: Metal;
   readonly temper: Temper;
-  readonly diameterMm: number;
 }
 
 /** The newest test coil of a wire; null if it was not tested. */
@@ -84,15 +92,27 @@ export function coilOf(wire: WireKind, coils: readonly TestCoil[]): TestCoil | n
     (c) =>
       c.metal === wire.metal &&
       c.temper === wire.temper &&
-      Math.abs(c.diameterMm - wire.diameterMm) <= ONE_GAUGE_MM,
+      Math.abs(c.diameterMm - strandMm(wire)) <= ONE_GAUGE_MM,
   );
   return own.reduce<TestCoil | null>((a, b) => (!a || b.made >= a.made ? b : a), null);
 }
 
-/** Stiffness of a wire as its test coil showed it, else from the handbook. */
-export function stiffnessOf(wire: WireKind, coils: readonly TestCoil[]): Stiffness {
-  const typical = typicalStiffness(wire.metal, wire.temper, wire.diameterMm);
+/** Flow stress of a wire, of a rope that of its strands, as its test coil showed it, else from the handbook, MPa. */
+export function flowOf(wire: WireKind, coils: readonly TestCoil[]): number {
   const coil = coilOf(wire, coils);
   const read = coil ? readCoil(coil) : null;
-  return read?.ok ? { ...typical, flowMPa: read.stiffness.flowMPa } : typical;
+  return read?.ok ? read.stiffness.flowMPa : METAL_FACTS[wire.metal].flowMPa[wire.temper];
+}
+
+/**
+ * What a wire springs back by. The strands of a rope slide: each is bent about its own middle and springs
+ * back as wire of its own thickness d. How much is left depends on flow stress over d alone, so a rope
+ * is taken as wire that is as thick as the rope and flows as much later: s D / d.
+ */
+export function stiffnessOf(wire: WireKind, coils: readonly TestCoil[]): Stiffness {
+  const later = wire.diameterMm / strandMm(wire);
+  return {
+    ...typicalStiffness(wire.metal, wire.temper, wire.diameterMm),
+    flowMPa: flowOf(wire, coils) * later,
+  };
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DRESS_KINDS, newDressItem } from '../item';
 import { DEFAULT_MAKING, newPath, WORN_AS, type FigurePath } from '../piece';
-import { METALS, TEMPERS } from '../wire';
+import { METALS, TEMPERS, twistedOf } from '../wire';
 import { circleNodes, pieceOf, planned } from './fixtures/pieces';
 import { DEFAULT_LIMITS } from './limits';
 import { gaugeRemedies } from './remedies';
@@ -29,11 +29,15 @@ const paths = fc
     }),
   );
 const dressing = fc.array(fc.tuple(fc.constantFrom(...kinds), at, at, at, at), { maxLength: 4 });
-const wire = fc.record({
+const plain = fc.record({
   metal: fc.constantFrom(...METALS),
   temper: fc.constantFrom(...TEMPERS),
   diameterMm: fc.constantFrom(0.08, 0.3, 0.812, 1, 1.628, 5),
 });
+// As thick as a wire can be there is no rope of it.
+const wire = fc
+  .tuple(plain, fc.constantFrom(1, 1, 2, 3, 4))
+  .map(([w, strands]) => (w.diameterMm < 2 ? twistedOf(w, strands) : w));
 const making = fc.record({
   wornAs: fc.constantFrom(...WORN_AS),
   closing: fc.constantFrom('mechanical', 'solder', 'epoxy'),

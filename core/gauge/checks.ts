@@ -1,6 +1,6 @@
 import type { WireHole } from '../dressing';
 import { holeNeeded } from '../element';
-import { METAL_FACTS } from '../wire';
+import { METAL_FACTS, strandMm } from '../wire';
 import { asGauge, asLength, asNumber, asThickness, say, type Said } from '../words';
 import type { Ground } from './ground';
 import { standing, type Standing } from './hold';
@@ -10,7 +10,7 @@ import {
   LEAST_FRAME_MM,
   leastBend,
   PIERCING_MM,
-  plasticMoment,
+  momentOf,
   SLENDER,
   THICKEST_SHARE,
   thickestCut,
@@ -96,7 +96,7 @@ function stressCheck({ share, stressMPa, flowMPa, by }: Standing, ground: Ground
   });
 }
 
-function lineChecks({ held: { sizeMm, laced }, piece }: Ground, d: number): Check[] {
+function lineChecks({ held: { sizeMm, laced }, piece, solid }: Ground, d: number): Check[] {
   const most = sizeMm * THICKEST_SHARE;
   if (d > most) {
     return [
@@ -114,9 +114,9 @@ function lineChecks({ held: { sizeMm, laced }, piece }: Ground, d: number): Chec
   const frame = Math.max(sizeMm / SLENDER, LEAST_FRAME_MM);
   const least = frame / Math.cbrt(toleranceOf(piece.making.wornAs, laced));
   return [
-    check('line', least / d, {
+    check('line', least / (d * solid), {
       name: 'Line against size',
-      value: d,
+      value: d * solid,
       limit: least,
       unit: 'mm',
       failsAs: 'thin',
@@ -149,7 +149,8 @@ function bendChecks({ piece, plan, tightest, rooms }: Ground, lead: number): Che
   if (tightest) {
     const { kind, radiusMm, insideMm, stock } = tightest;
     const { metal, temper, diameterMm } = stock;
-    const d = lead * (diameterMm / plan.diameterMm);
+    const thick = lead / plan.diameterMm;
+    const d = diameterMm * thick;
     // A curve keeps the radius of its line; corners and folds are as sharp as the jaws make them.
     const ofCurve = {
       inside: insideMm,
@@ -157,7 +158,7 @@ function bendChecks({ piece, plan, tightest, rooms }: Ground, lead: number): Che
       outside: radiusMm + diameterMm / 2 - d,
     };
     const at = kind === 'curve' ? ofCurve[piece.basis] : insideMm;
-    const least = leastBend(metal, temper) * d;
+    const least = leastBend(metal, temper) * strandMm(stock) * thick;
     const used =
       at < 0 ? 1 + (d / 2 - radiusMm) / d + 0.01 : least === 0 ? 0 : least / Math.max(at, 1e-3);
     out.push(
@@ -200,9 +201,7 @@ function bendChecks({ piece, plan, tightest, rooms }: Ground, lead: number): Che
 }
 
 function handsCheck({ plan, limits, stocks }: Ground, d: number): Check {
-  const moment = Math.max(
-    ...stocks.map((s) => plasticMoment(s.flowMPa, d * (s.diameterMm / plan.diameterMm))),
-  );
+  const moment = Math.max(...stocks.map((s) => momentOf(s, d * (s.diameterMm / plan.diameterMm))));
   return check('hands', moment / limits.handNmm, {
     name: 'Hand strength',
     value: moment,
@@ -215,9 +214,11 @@ function handsCheck({ plan, limits, stocks }: Ground, d: number): Check {
 }
 
 function cutterCheck({ plan, limits, stocks }: Ground, lead: number): Check {
-  const cuts = stocks.map(({ metal, diameterMm }) => {
+  const cuts = stocks.map((stock) => {
+    const { metal } = stock;
     const most = thickestCut(metal, limits.cutterMm);
-    const d = lead * (diameterMm / plan.diameterMm);
+    // Strands are cut one by one.
+    const d = lead * (strandMm(stock) / plan.diameterMm);
     return { metal, most, d, used: d / most };
   });
   const { metal, most, d, used } = cuts.reduce((a, b) => (b.used > a.used ? b : a));

@@ -1,10 +1,11 @@
 import { frameHoles, groundOf, type Dressing, type WireHole } from '../dressing';
 import { endKindOf } from '../end';
-import type { Piece } from '../piece';
+import { leadStock, type Piece } from '../piece';
 import type { Plan, PlannedStock } from '../plan';
+import { strandMm } from '../wire';
 import { hangDressed, type HangState } from './hangDressed';
 import { holdOf, type Held } from './hold';
-import type { Limits } from './limits';
+import { solidMm, type Limits } from './limits';
 
 /** What does not change with the wire's thickness, worked out once. */
 export interface Ground {
@@ -19,6 +20,8 @@ export interface Ground {
   readonly rooms: readonly Room[];
   /** the wires that it is made of, each once */
   readonly stocks: readonly PlannedStock[];
+  /** how thick one wire is that is as stiff as the one that leads, beside that: less than 1 for a rope */
+  readonly solid: number;
   /** thickness of the wire that goes through an ear beside that of the one that leads; null: none does */
   readonly pierces: number | null;
 }
@@ -56,7 +59,7 @@ export function checkGround(
     strip.pieces.forEach((p, i) => {
       if (p.kind === 'run') return;
       const insideMm = p.insideRadiusMm;
-      if (!tightest || insideMm / d < tightest.insideMm / tightest.stock.diameterMm) {
+      if (!tightest || insideMm / strandMm(stock) < tightest.insideMm / strandMm(tightest.stock)) {
         tightest = { kind: p.kind, insideMm, radiusMm: insideMm + d / 2, stock };
       }
       if (p.kind !== 'corner') return;
@@ -82,7 +85,9 @@ export function checkGround(
   );
   const pierces = ear ? ear.stock.diameterMm / plan.diameterMm : null;
   const stocks = [...new Map(plan.wires.map((w) => [w.stock.id, w.stock])).values()];
-  return { piece, plan, limits, held, hang, holes, tightest, rooms, stocks, pierces };
+  const lead = leadStock(piece);
+  const solid = solidMm(lead) / lead.diameterMm;
+  return { piece, plan, limits, held, hang, holes, tightest, rooms, stocks, solid, pierces };
 }
 
 /** A piece solved and ready to be judged; null while there is no wire. */

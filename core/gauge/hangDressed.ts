@@ -12,7 +12,7 @@ import {
 import { kindOf, usedGrams } from '../item';
 import type { Piece } from '../piece';
 import { gainUpTo, nearestWire, placedEnds, placeOnWire, type Plan, type WirePlan } from '../plan';
-import { wireMassG } from '../wire';
+import { wireGrams } from '../wire';
 
 /** Something with weight at a place. */
 export interface PointMass {
@@ -164,8 +164,7 @@ function onlyItems(
     const beads = d.beads.reduce((sum, b) => sum + b.count * b.bead.grams, 0);
     const findings = d.findings.reduce((sum, f) => sum + f.count * f.grams, 0);
     const own = d.own.reduce((sum, { wire, lengthMm }) => {
-      const { metal, diameterMm } = plan.wires[wire]!.stock;
-      return sum + wireMassG(metal, diameterMm, lengthMm);
+      return sum + wireGrams(plan.wires[wire]!.stock, lengthMm);
     }, 0);
     const wires = d.wires.reduce((sum, w) => sum + usedGrams(w), own);
     if (d.pulls) {
@@ -187,12 +186,12 @@ function onlyItems(
 /** What the wires' ends and seams take beyond the figure, with its weight at its middle. */
 export function endMasses(plan: Plan): (PointMass & { readonly on: Vec })[] {
   return plan.wires.flatMap((wire) => {
-    const { metal, diameterMm: d } = wire.stock;
-    const weight = (mm: number): number => wireMassG(metal, d, mm);
+    const weight = (mm: number): number => wireGrams(wire.stock, mm);
     return [
-      ...placedEnds(plan, wire).flatMap(({ shape, over, end }) => {
+      ...placedEnds(plan, wire).flatMap(({ shape, strands, over, end }) => {
         // An end that only winds on the figure weighs where its wraps lie.
-        const strokes = shape.length > 0 ? shape : over;
+        const own = [...shape, ...strands.flat()];
+        const strokes = own.length > 0 ? own : over;
         const [first] = strokes;
         if (!first) return [];
         let [sum, x, y] = [0, 0, 0];
@@ -206,7 +205,7 @@ export function endMasses(plan: Plan): (PointMass & { readonly on: Vec })[] {
           }
         }
         // Plain tails are trimmed to what is drawn; wraps and turns weigh what they take.
-        const grams = weight(endLength(end, d) || sum);
+        const grams = weight(endLength(end, wire.stock) || sum);
         return [{ at: { x: x / sum, y: y / sum }, grams, on: startOf(first) }];
       }),
       ...seamMass(wire, weight),
@@ -264,7 +263,7 @@ export function hangDressed(piece: Piece, plan: Plan, dressing: Dressing | null)
   const masses: PointMass[] = [
     ...lines.flatMap(({ points, s }, wire) => {
       const on = plan.wires[wire]!;
-      const perMm = wireMassG(on.stock.metal, on.stock.diameterMm, 1);
+      const perMm = wireGrams(on.stock, 1);
       return points.slice(1).map((b, i) => ({
         at: { x: (points[i]!.x + b.x) / 2, y: (points[i]!.y + b.y) / 2 },
         grams: perMm * (taken(on, s[i + 1]!) - taken(on, s[i]!)),

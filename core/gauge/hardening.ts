@@ -1,5 +1,13 @@
 import { flattened } from '../element';
-import { METAL_FACTS, type Metal, type Temper } from '../wire';
+import {
+  layOf,
+  METAL_FACTS,
+  strandMm,
+  strandsIn,
+  type Metal,
+  type Round,
+  type Temper,
+} from '../wire';
 
 /**
  * True strain of one gauge number of drawing, 2 ln(92^(1/39)): the cross-section shrinks by a fifth.
@@ -63,6 +71,26 @@ export const roundSection = (d: number): Section => ({
   inertiaMm4: (Math.PI * d ** 4) / 64,
   modulusMm3: (Math.PI * d ** 3) / 32,
 });
+
+/** A section so many times as stiff and strong. */
+export const stiffer = (section: Section, factor: number): Section =>
+  factor === 1
+    ? section
+    : {
+        ...section,
+        inertiaMm4: section.inertiaMm4 * factor,
+        modulusMm3: section.modulusMm3 * factor,
+      };
+
+/** Wire, or a rope: its strands slide along each other, so that each bends about its own middle. */
+export function wireSection(wire: Round): Section {
+  const strands = strandsIn(wire);
+  const own = stiffer(roundSection(strandMm(wire)), strands);
+  return { ...own, areaMm2: own.areaMm2 * strands };
+}
+
+/** Strain of strands from twisting them: the shear by their angle, as an equivalent strain (von Mises). */
+export const ropeStrain = (wire: Round): number => Math.tan(layOf(wire).angleRad) / Math.sqrt(3);
 
 /**
  * Wire hammered flat on the block: a strip with round edges, wide in the figure's plane. With the flat

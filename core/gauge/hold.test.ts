@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { newDressItem, type DressItem } from '../item';
 import { DEFAULT_MAKING, mapFigure, newPath, type Piece } from '../piece';
-import { METAL_FACTS } from '../wire';
+import { METAL_FACTS, twistedOf } from '../wire';
 import { circleNodes, openPath, pieceOf, planned, ringPiece } from './fixtures/pieces';
 import { hangDressed } from './hangDressed';
 import { holdOf, sharesOf, standing, type Held } from './hold';
@@ -326,6 +326,36 @@ describe('what holds a frame together', () => {
     const most = (h: Held): number =>
       Math.max(...h.mesh.beams.map((_, i) => sharesOf(h, i, 1.024).weight));
     expect(most(dressed)).toBeGreaterThan(1.3 * most(bare));
+  });
+});
+
+describe('a rope', () => {
+  // Hardly twisted, strands of 0.7 mm that slide are so many wires of 0.7 mm side by side.
+  const wire = { metal: 'copper', temper: 'dead-soft', diameterMm: 0.7 } as const;
+  const one = held(ringPiece(20, { wire }));
+  const ropeOf = (strands: 2 | 4): Held => {
+    const rope = { strands, turnMm: 500, folded: false };
+    return held(ringPiece(20, { wire: { ...twistedOf(wire, strands), rope } }));
+  };
+
+  it.each([2, 4] as const)('of %i strands bends as little as so many wires', (strands) => {
+    const rope = ropeOf(strands);
+    expect(one.gives.snag.mm / rope.gives.snag.mm / strands).toBeCloseTo(1, 2);
+    const [a, b] = [Math.max(...one.worked.snag), Math.max(...rope.worked.snag)];
+    expect(a / b / strands).toBeCloseTo(1, 2);
+  });
+
+  it('gives under its own weight what one of its strands gives', () => {
+    expect(ropeOf(4).gives.weight.mm / one.gives.weight.mm).toBeCloseTo(1, 2);
+  });
+
+  it('keeps its shape as so many wires do: each strand is strained by its own thickness', () => {
+    const [rope, d] = [ropeOf(4), 0.7 * (1 + Math.SQRT2)];
+    // 70 + 240 (e / 0.9276)^0.415, e of its bend over 0.7 mm, and of the shear by 2 pi 0.495 / 500.
+    const strain = Math.log(1 + 0.7 / 40) + (2 * Math.PI * 0.495) / 500 / Math.sqrt(3);
+    const power = Math.log(180 / 240) / Math.log(0.5);
+    const wanted = 70 + 240 * (strain / 0.92757) ** power;
+    expect(standing(rope, d).flowMPa / wanted).toBeCloseTo(1, 2);
   });
 });
 

@@ -2,9 +2,9 @@ import { distance, dot, mix, norm, scale, sub, unit, type Vec } from '../geometr
 import type { Dressing } from '../dressing';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
-import { METAL_FACTS, wireMassG } from '../wire';
+import { METAL_FACTS, strandMm, wireGrams } from '../wire';
 import { frameOf, type Frame } from './frame';
-import { bendStrain, hardening } from './hardening';
+import { bendStrain, hardening, ropeStrain } from './hardening';
 import { snagNodes, squeezePairs, type FramePlace } from './loads';
 import { endMasses, extentOf, itemMasses, type HangState } from './hangDressed';
 import { isHung, isRoundLimb, JOLT, type Limits } from './limits';
@@ -145,7 +145,7 @@ export function holdOf(
   const { diameterMm } = plan;
   const grams = (b: MeshBeam): number => {
     const { stock } = plan.wires[b.wire]!;
-    return wireMassG(stock.metal, stock.diameterMm, b.toMm - b.fromMm);
+    return wireGrams(stock, b.toMm - b.fromMm);
   };
   const duty = limits.duty[piece.making.wornAs];
   const hung = isHung(piece.making.wornAs);
@@ -275,13 +275,18 @@ function worstOf({ beams }: Mesh, worked: Worked, softest: number, flow: Held['f
  * thickness is that of the wire that leads; the others keep their proportion to it.
  */
 export function flowIn({ wires, diameterMm }: Plan): Held['flow'] {
-  const own = wires.map(({ stock: { metal, temper, flowMPa, diameterMm: mm } }) => ({
-    after: hardening(metal, temper, flowMPa / METAL_FACTS[metal].flowMPa[temper]),
-    share: mm / diameterMm,
+  const own = wires.map(({ stock }) => ({
+    after: hardening(
+      stock.metal,
+      stock.temper,
+      stock.flowMPa / METAL_FACTS[stock.metal].flowMPa[stock.temper],
+    ),
+    share: strandMm(stock) / diameterMm,
+    twisted: ropeStrain(stock),
   }));
   return (beam, d) => {
-    const { after, share } = own[beam.wire]!;
-    return after(bendStrain(d * share, beam.radiusMm) + beam.hammered);
+    const { after, share, twisted } = own[beam.wire]!;
+    return after(bendStrain(d * share, beam.radiusMm) + beam.hammered + twisted);
   };
 }
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { WORN_AS, type WornAs } from '../piece';
-import { METAL_FACTS, type Metal, type Temper } from '../wire';
+import { METAL_FACTS, strandMm, strandsIn, type Metal, type Round, type Temper } from '../wire';
 
 /** What a piece has to stand, by how it is worn. */
 export interface Duty {
@@ -168,6 +168,13 @@ export const thickestCut = (metal: Metal, cutterMm: number): number =>
 /** Fully plastic moment of round wire, s d^3 / 6, N mm: what it takes to bend it at all. */
 export const plasticMoment = (flowMPa: number, diameterMm: number): number =>
   (flowMPa * diameterMm ** 3) / 6;
+
+/** The thickness of one wire that bends as little as a wire or a rope: the strands' stiffness, d^4, adds up. */
+export const solidMm = (wire: Round): number => strandMm(wire) * strandsIn(wire) ** (1 / 4);
+
+/** What it takes to bend a wire or a rope in any thickness over everything, N mm. */
+export const momentOf = (wire: Round & { readonly flowMPa: number }, diameterMm: number): number =>
+  strandsIn(wire) * plasticMoment(wire.flowMPa, diameterMm * (strandMm(wire) / wire.diameterMm));
 
 /** Ear wires go through a piercing up to this thick, mm (usual: 0.6 to 1.0). */
 export const PIERCING_MM = 1.05;

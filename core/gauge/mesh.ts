@@ -3,12 +3,19 @@ import { groundOf, isRefused, type Dressing } from '../dressing';
 import { kindOf } from '../item';
 import { leadStock, type Piece } from '../piece';
 import { nearestWire, placeOnWire, type Plan, type WirePlan } from '../plan';
-import { wireMassG } from '../wire';
+import { wireGrams } from '../wire';
 import type { FrameModel, Support } from './frame';
 import { FrameBuilder } from './frameBuilder';
-import { flatSection, hammerStrain, roundSection, tapStrain, type Section } from './hardening';
+import {
+  flatSection,
+  hammerStrain,
+  stiffer,
+  tapStrain,
+  wireSection,
+  type Section,
+} from './hardening';
 import { heldTogether, holdLoose, takeSwinging } from './loose';
-import { hollowFactor, stiffenedBy, stiffer, type Stiffened } from './stiffening';
+import { hollowFactor, stiffenedBy, type Stiffened } from './stiffening';
 import { tiesOf, type SeamHold, type Ties, type WirePlace } from './ties';
 
 /** A beam of the frame's wire, and what it went through before it was one. */
@@ -154,7 +161,7 @@ function layBeams(
   laying: Laying,
 ): MeshBeam[] {
   const { metal, diameterMm: d } = wire.stock;
-  const heft = wireMassG(metal, d, 1) / wireMassG(builder.wire.metal, builder.wire.diameterMm, 1);
+  const heft = wireGrams(wire.stock, 1) / wireGrams(builder.wire, 1);
   const { pieces } = wire.strip;
   const out: MeshBeam[] = [];
   let next = 0;
@@ -170,7 +177,7 @@ function layBeams(
       next++;
     const bend = pieces[next]!;
     const flat = laying.hammered.find((h) => h.wire === w && inside(middle, h, wire.developedMm));
-    const bare = flat ? flatSection(d, flat.thickMm, flat.spread) : roundSection(d);
+    const bare = flat ? flatSection(d, flat.thickMm, flat.spread) : wireSection(wire.stock);
     const on = laying.stiffened.filter((s) => s.wire === w && inside(middle, s, wire.developedMm));
     const factor = on.reduce((most, s) => Math.max(most, s.factor), 1);
     const section = stiffer(bare, factor * hollowFactor(laying.piece.outOfPlane));

@@ -3,16 +3,16 @@ import { BIND_REACH, kindOf, newDressItem, type DressItem } from '../item';
 import { endKindOf } from '../end';
 import { distance, type Vec } from '../geometry';
 import { leadStock, type Piece } from '../piece';
-import { placeOnWire, type Plan } from '../plan';
+import { placeOnWire, sizeWords, type Plan } from '../plan';
 import { METAL_FACTS, TEMPERS, TEMPER_NAMES } from '../wire';
-import { asGauge, asLength, inWords, say, type Said } from '../words';
+import { asLength, inWords, say, type Said } from '../words';
 import { withGaugeChange, type GaugeChange } from './change';
 import { checksAt } from './checks';
 import { groundFor, type Ground } from './ground';
 import { extentOf } from './hangDressed';
 import { tapStrain } from './hardening';
 import { flowIn, type Held } from './hold';
-import { seriesOf } from './sizes';
+import { sizesFor } from './sizes';
 import { rate, RATINGS, type Rated } from './rating';
 import type { Verdict } from './verdict';
 
@@ -68,7 +68,8 @@ function bindAt(piece: Piece, at: Vec): DressItem {
 
 function wishes(piece: Piece, plan: Plan, verdict: Verdict): Wish[] {
   const out: Wish[] = verdict.now.rated.share <= 1 ? [] : stiffer(piece, plan, verdict);
-  const row = seriesOf(plan.diameterMm).filter((s) => s.common);
+  const lead = leadStock(piece);
+  const { row } = sizesFor(lead);
   const thicker = row.find((s) => s.diameterMm > plan.diameterMm * 1.02);
   const sizes = [
     ...(thicker && verdict.now.rated.share > 1 ? [thicker] : []),
@@ -82,8 +83,8 @@ function wishes(piece: Piece, plan: Plan, verdict: Verdict): Wish[] {
       kind: 'size',
       label:
         piece.stocks.length > 0
-          ? say`Take ${asGauge(s.diameterMm)}, other wires in proportion`
-          : say`Take ${asGauge(s.diameterMm)}`,
+          ? say`Take ${sizeWords(lead, s.diameterMm)}, other wires in proportion`
+          : say`Take ${sizeWords(lead, s.diameterMm)}`,
       change: { kind: 'diameter', diameterMm: s.diameterMm },
     });
   }

@@ -1,4 +1,5 @@
 import { awgToMm, nominalAwg } from '../units';
+import { strandMm, type Round } from '../wire';
 
 /** A thickness of wire that is tried. */
 export interface Size {
@@ -27,6 +28,19 @@ export const METRIC_SIZES: readonly Size[] = METRIC_MM.map((diameterMm) => ({
 export const ALL_SIZES: readonly Size[] = [...GAUGE_SIZES, ...METRIC_SIZES].sort(
   (a, b) => a.diameterMm - b.diameterMm,
 );
+
+/** Sizes of what is twisted from wire of each, as thick as it is over all its strands. */
+export function sizesFor(wire: Round): { all: readonly Size[]; row: readonly Size[] } {
+  const strand = strandMm(wire);
+  const row = seriesOf(strand).filter((s) => s.common);
+  if (!wire.rope) return { all: ALL_SIZES, row };
+  const across = (s: Size): Size => ({
+    ...s,
+    diameterMm: s.diameterMm * (wire.diameterMm / strand),
+    awg: null,
+  });
+  return { all: ALL_SIZES.map(across), row: row.map(across) };
+}
 
 /** The row of sizes a maker buys from: that of the wire in use. */
 export const seriesOf = (diameterMm: number): readonly Size[] =>

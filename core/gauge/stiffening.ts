@@ -2,7 +2,6 @@ import { groundOf, isRefused, type Dressing } from '../dressing';
 import { kindOf, type Span, type Stiffening } from '../item';
 import type { OutOfPlane, Piece } from '../piece';
 import type { Plan } from '../plan';
-import type { Section } from './hardening';
 
 /** A stretch of wire that what is put on it makes stiffer, or the work on it harder. */
 export type Stiffened = Span & Stiffening;
@@ -24,13 +23,3 @@ export function stiffenedBy(piece: Piece, plan: Plan, dressing: Dressing | null)
 /** How much stiffer a figure is for what it was rolled or cupped to. */
 export const hollowFactor = (form: OutOfPlane | null): number =>
   form?.kind === 'roll' || form?.kind === 'cup' ? HOLLOW : 1;
-
-/** A section so many times as stiff and strong. */
-export const stiffer = (section: Section, factor: number): Section =>
-  factor === 1
-    ? section
-    : {
-        ...section,
-        inertiaMm4: section.inertiaMm4 * factor,
-        modulusMm3: section.modulusMm3 * factor,
-      };

@@ -60,7 +60,8 @@ function partTies(ground: FormedGround): Tie[] {
 }
 
 /** How far from its end a loop or hook goes round another wire, mm; 0 for an end that goes round none. */
-const loopReach = (end: WireEnd): number => (endForm(end, 1).eye?.insideMm ?? 0) / 2;
+const loopReach = (end: WireEnd): number =>
+  (endForm(end, { diameterMm: 1 }).eye?.insideMm ?? 0) / 2;
 
 /** A crossing nearer to an end than so many diameters is one that the end slips out of. */
 const SLIPS = 4;

@@ -1,6 +1,6 @@
 import type { Dressing } from '../dressing';
 import type { Vec } from '../geometry';
-import type { Piece } from '../piece';
+import { leadStock, type Piece } from '../piece';
 import { placeOnWire, type Plan } from '../plan';
 import { nominalAwg } from '../units';
 import { asLength, asNumber, capital, joined, say, type Said } from '../words';
@@ -11,7 +11,7 @@ import type { HangState } from './hangDressed';
 import { hardest, sharesOf, type Held, type Load } from './hold';
 import { isDelicateRight, plasticMoment, type Limits } from './limits';
 import { edgesOf, rate, type Edges, type Rated, type Rating } from './rating';
-import { ALL_SIZES, seriesOf, type Size } from './sizes';
+import { sizesFor, type Size } from './sizes';
 import type { SeamHold } from './ties';
 import { wearNotes, type WearNote } from './wear';
 
@@ -95,9 +95,9 @@ const worst = (checks: readonly Check[]): Check =>
 /** Judges all sizes for a piece that was solved once. */
 export function judge(ground: Ground): Judged {
   const d = ground.plan.diameterMm;
-  const tried = ALL_SIZES.map((s) => tryIt(ground, s));
+  const { all, row } = sizesFor(leadStock(ground.piece));
+  const tried = all.map((s) => tryIt(ground, s));
   const now = tryIt(ground, { diameterMm: d, awg: nominalAwg(d), common: true });
-  const row = seriesOf(d).filter((s) => s.common);
   const inRow = row.map((s) => tried.find((t) => t.diameterMm === s.diameterMm)!);
   const first = (rating: Rating): number =>
     inRow.findIndex((t) => t.ok && t.rated.rating === rating);

@@ -1,9 +1,9 @@
-import { wireMassG } from '../wire';
+import { wireGrams } from '../wire';
 import type { Vec } from '../geometry';
 import { asLength, say, type Said } from '../words';
 import type { Bead } from './bead';
 import type { BeadUse, DressMark, WireRole, WireUse } from './layout';
-import type { Thread } from './thread';
+import { strandOf, type Thread } from './thread';
 
 export const wireMark = (
   runs: readonly (readonly Vec[])[],
@@ -15,6 +15,7 @@ export const wireMark = (
   diameterMm: thread.diameterMm,
   metal: thread.metal,
   ...(thread.coat && { coat: thread.coat }),
+  ...(thread.rope && { rope: thread.rope }),
   under,
 });
 
@@ -38,7 +39,7 @@ export const usedGrams = ({
   count,
   again,
 }: Pick<WireUse, 'wire' | 'cutMm' | 'tailsMm' | 'count' | 'again'>): number =>
-  again ? 0 : count * wireMassG(wire.metal, wire.diameterMm, Math.max(0, cutMm - tailsMm));
+  again ? 0 : count * wireGrams(wire, Math.max(0, cutMm - tailsMm));
 
 /** Guide wires that are pulled out, held by their ends. */
 export const guideWires = (
@@ -50,7 +51,7 @@ export const guideWires = (
   ...wireUse(
     'setting',
     'Guide wires, pulled out afterwards',
-    { ...wire, diameterMm: guideMm },
+    { ...strandOf(wire), diameterMm: guideMm },
     lengthMm + GUIDE_ENDS_MM,
     0,
     count,

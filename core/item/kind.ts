@@ -8,7 +8,7 @@ import type { FormedWires, Ground } from './ground';
 import type { ItemLike, Laid, LaidAct, OwnUse } from './layout';
 import { stretchSchema, type StretchPlace } from './place';
 import type { Stiffening } from './stiffness';
-import type { Thread } from './thread';
+import { strandOf, type Thread } from './thread';
 
 export const ITEM_GROUPS = [
   'Beads',
@@ -225,6 +225,12 @@ export function itemKind<const K extends string, const P extends PlaceKind, V ex
     ...work,
     schema: schema as unknown as z.ZodType<ItemOf<K, P, V>>,
     create: (id, on, to, given) =>
-      ({ id, on, kind, ...(two && { to }), ...work.first({ ...given, to }) }) as ItemOf<K, P, V>,
+      ({
+        id,
+        on,
+        kind,
+        ...(two && { to }),
+        ...work.first({ ...given, thread: strandOf(given.thread), to }),
+      }) as ItemOf<K, P, V>,
   });
 }

@@ -1,5 +1,5 @@
 import type { Vec } from '../geometry';
-import type { Coat, Metal } from '../wire';
+import type { Coat, Metal, Rope } from '../wire';
 import type { Said } from '../words';
 import type { Bead } from './bead';
 import type { Counted } from './counts';
@@ -16,6 +16,7 @@ export type DressMark =
       readonly diameterMm: number;
       readonly metal: Metal;
       readonly coat?: Coat;
+      readonly rope?: Rope;
       /** behind the frame */
       readonly under: boolean;
     }

@@ -28,7 +28,7 @@ export function joinParts(book: TaskBook): void {
     for (const wire of wiresOf(part.paths)) {
       const w = plan.wires[wire]!;
       const shut = (['start', 'end'] as const).find(
-        (which) => !w.closed && endForm(w.ends[which], w.stock.diameterMm).shuts,
+        (which) => !w.closed && endForm(w.ends[which], w.stock).shuts,
       );
       const by = part.join === 'loop' ? book.endsOf(wire).find((g) => g.end === shut) : undefined;
       for (const task of book.formedBy(wire)) {

@@ -1,5 +1,6 @@
 import type { Thread } from '../item';
 import type { Piece } from '../piece';
+import { strandMm, strandsIn, type Round } from '../wire';
 import { say, type Said } from '../words';
 
 /** A short caution at the step where it applies. */
@@ -21,6 +22,7 @@ const CAUTIONS = {
   solder: say`Torch: ventilation, eye protection, a fireproof surface, your local fire rules.`,
   epoxy: say`Epoxy: gloves, ventilation, and the product’s safety sheet.`,
   choking: say`Small parts and cords are a choking and strangling hazard to children.`,
+  twist: say`Twisted beyond 45° soft wire is near snapping: stop when it begins to feel stiff, and keep the face away.`,
   strain: say`Thick hard wire strains the hands: rest between bends.`,
 } as const;
 export type CautionId = keyof typeof CAUTIONS;
@@ -45,5 +47,6 @@ export const earMetal = (metal: Piece['wire']['metal'], name: string): Said =>
 /** Beyond this plastic moment, N mm, bending by hand is hard work (typical). */
 const STRAIN_NMM = 90;
 
-export const strains = (diameterMm: number, flowMPa: number): boolean =>
-  (flowMPa * diameterMm ** 3) / 6 > STRAIN_NMM;
+/** Whether it is hard to bend by hand; the strands of a rope are bent each by itself. */
+export const strains = (wire: Round & { readonly flowMPa: number }): boolean =>
+  (strandsIn(wire) * wire.flowMPa * strandMm(wire) ** 3) / 6 > STRAIN_NMM;

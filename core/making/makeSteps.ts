@@ -1,10 +1,11 @@
 import { itemTimes, linkPlan, partTimes, wireTimes } from '../bill';
+import { TWIST_LIMIT_RAD } from '../element';
 import { endKindOf } from '../end';
 import type { Dressed, Dressing } from '../dressing';
 import type { Kit } from '../forming';
-import { actOrder, COUNT_WORDS, isCountedOff, kindOf } from '../item';
+import { actOrder, COUNT_WORDS, isCountedOff, kindOf, strandOf } from '../item';
 import type { Piece } from '../piece';
-import { stockWords, takenOnBlank, type Plan } from '../plan';
+import { ropeCut, stockWords, takenOnBlank, type Plan, type RopeCut, type WirePlan } from '../plan';
 import {
   bendOrder,
   endOrder,
@@ -18,7 +19,7 @@ import {
   turnWord,
   type WireSteps,
 } from '../steps';
-import { asBoth, asLength, asOther, say, type Said } from '../words';
+import { asBoth, asLength, asOther, asThickness, counted, say, type Said } from '../words';
 import type { Assembly } from './assembly';
 import { caution, needsNylon, strains } from './cautions';
 import { dressOrders } from './orders';
@@ -45,6 +46,8 @@ function cutSteps({ piece, plan, copies, row }: Making, task: Task): MakeStep[] 
   const both = piece.making.pair === 'together' ? 2 : 1;
   const count = wireTimes(piece, wire.pathId) * both * copies * (row?.links ?? 1);
   const hook = row?.hook?.wire === task.wire ? row?.hook : null;
+  const rope = ropeCut(wire.stock, wire.cutMm);
+  if (rope) return ropeSteps(piece, wire, task, count, rope);
   const times = count > 1 ? `${count} × ` : '';
   const pair = PAIR_WORDS[piece.making.pair];
   return [
@@ -72,6 +75,57 @@ function cutSteps({ piece, plan, copies, row }: Making, task: Task): MakeStep[] 
         ...(wire.cutMm > 400 ? [caution('drill')] : []),
         ...(needsNylon(piece, wire.stock) ? [caution('nylon')] : []),
       ],
+    }),
+  ];
+}
+
+/** A rope is twisted before it is anything else: its strands cut, then turned together. */
+function ropeSteps(
+  piece: Piece,
+  { cutMm, stock }: WirePlan,
+  task: Task,
+  count: number,
+  rope: RopeCut,
+): MakeStep[] {
+  const { folded } = stock.rope ?? { folded: false };
+  const strand = strandOf(stock);
+  const ropes = count > 1 ? say`each ${rope.strands}` : say`the ${rope.strands} strands`;
+  const many = rope.pieces * count === 1 ? 'one length' : say`${rope.pieces * count} lengths`;
+  const turns = Math.round(rope.turns);
+  return [
+    step(task, {
+      step: 0,
+      title: say`${task.title}: ${many}`,
+      headline: say`${rope.pieces * count} × ${asLength(rope.eachMm)}`,
+      subline: say`${asOther(rope.eachMm)}`,
+      orders: [
+        say`${stockWords(strand)}.`,
+        say`Draw each through nylon jaws until it lies straight, cut it flush.`,
+        ...(folded ? [say`Fold each in its middle round a rod as thick as a hook.`] : []),
+      ],
+      tool: say`flush cutter`,
+      cautions: [
+        caution('cut'),
+        ...(rope.eachMm > 250 ? [caution('whip')] : []),
+        ...(needsNylon(piece, stock) ? [caution('nylon')] : []),
+      ],
+    }),
+    step(task, {
+      id: `${task.id}:twist`,
+      step: 0,
+      title: say`Twist ${ropes} to a rope`,
+      headline: say`${asLength(cutMm)}`,
+      subline: say`${asOther(cutMm)} long when it is twisted`,
+      orders: [
+        folded
+          ? say`Clamp the free ends side by side in the vise, hang all folds in one hook.`
+          : say`Clamp all ends side by side in the vise, the others in a hook.`,
+        say`Pull evenly and turn the hook ${counted(turns, 'time', 'times')}, until one full turn takes ${asBoth(stock.rope?.turnMm ?? 0)}. Turn it once more and back: what springs off is gone.`,
+        say`It is ${asThickness(stock.diameterMm)} across then, and ${asLength(rope.eachMm / (folded ? 2 : 1) - cutMm)} shorter than its strands.`,
+      ],
+      counts: turns > 0 ? [{ what: 'turns', count: turns }] : [],
+      tool: say`vise, hook in a hand drill`,
+      cautions: [...(rope.angleRad > TWIST_LIMIT_RAD ? [caution('twist')] : [])],
     }),
   ];
 }
@@ -115,9 +169,7 @@ function bendSteps(making: Making, task: Task, work: WireSteps): MakeStep[] {
       turn: first && s.marks.length === 1 ? turnWord(first.turnRad) : null,
       cautions: [
         ...(i === 0 && needsNylon(piece, wire.stock) ? [caution('nylon')] : []),
-        ...(i === 0 && strains(wire.stock.diameterMm, wire.stock.flowMPa)
-          ? [caution('strain')]
-          : []),
+        ...(i === 0 && strains(wire.stock) ? [caution('strain')] : []),
       ],
       why: i === 0 ? whyOf(making.assembly, task) : [],
     });
@@ -140,7 +192,7 @@ function hookOrders({ row, kit, plan }: Making, task: Task): Said[] {
   const where = hook.end === 'start' ? 'the first end' : 'the last end';
   const { stock } = plan.wires[hook.wire]!;
   const over = (mm: number): Said => overTool(kit, stock, mm);
-  const order = endOrder(hook.form, where, over);
+  const order = endOrder(hook.form, where, stock, over);
   return order ? [say`The last link instead: ${order}`] : [];
 }
 

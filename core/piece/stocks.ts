@@ -1,5 +1,13 @@
-import { MAIN_ID, type DressItem, type MadeOf, type PieceItem, type Thread } from '../item';
-import { WIRE_LIMITS_MM } from '../wire';
+import {
+  bareThread,
+  MAIN_ID,
+  threadKey,
+  type DressItem,
+  type MadeOf,
+  type PieceItem,
+  type Thread,
+} from '../item';
+import { inThickness, WIRE_LIMITS_MM } from '../wire';
 import { PIECE_LIMITS } from './limits';
 import type { Joint } from './dressingSchema';
 import type { FigurePath, Piece, Stock, Wire } from './schema';
@@ -61,10 +69,7 @@ export function withThickness(piece: Piece, diameterMm: number): Piece {
   const scaled = <T extends Wire>(wire: T, id: string | null): T => {
     if (id !== lead.id && id !== null && !own.has(id)) return wire;
     const wished = Number((wire.diameterMm * factor).toFixed(3));
-    return {
-      ...wire,
-      diameterMm: id === lead.id ? diameterMm : Math.min(max, Math.max(min, wished)),
-    };
+    return inThickness(wire, id === lead.id ? diameterMm : Math.min(max, Math.max(min, wished)));
   };
   return {
     ...piece,
@@ -76,7 +81,7 @@ export function withThickness(piece: Piece, diameterMm: number): Piece {
 /** The piece as if all of it were of one of its wires. */
 export const inStock = (piece: Piece, stock: PieceStock): Piece => ({
   ...piece,
-  wire: bareWire(stock),
+  wire: bareThread(stock),
 });
 
 const ORDINALS = ['Second', 'Third', 'Fourth', 'Fifth', 'Sixth', 'Seventh', 'Eighth'];
@@ -92,14 +97,19 @@ export function withNewStock(piece: Piece): { piece: Piece; id: string } | null 
   return { piece: { ...piece, stocks: [...piece.stocks, stock] }, id: stock.id };
 }
 
-/** A wire with some of it changed; a coat that is undefined is taken off. */
+/**
+ * A wire with some of it changed; a coat or a rope that is undefined is taken off. In another thickness the
+ * strands of a rope lie as they did.
+ */
 function changed<T extends Wire>(
   wire: T,
   { name: _name, ...to }: Partial<Wire & { name: string }>,
 ): T {
-  const { coat: _coat, ...bare } = { ...wire, ...to };
+  const thick = inThickness(wire, to.diameterMm ?? wire.diameterMm);
+  const { coat: _coat, rope: _rope, ...bare } = { ...thick, ...to };
   const coat = 'coat' in to ? to.coat : wire.coat;
-  return { ...bare, ...(coat && { coat }) } as T;
+  const rope = 'rope' in to ? to.rope : thick.rope;
+  return { ...bare, ...(coat && { coat }), ...(rope && { rope }) } as T;
 }
 
 /** The piece with one of its wires changed; null, or its name, is the main one. */
@@ -148,24 +158,12 @@ export const ofStock = <T extends { readonly stock?: string | undefined }>(
   return (id === null ? rest : { ...rest, stock: id }) as T;
 };
 
-/** A wire by itself, without its name on a piece. */
-const bareWire = ({ metal, temper, diameterMm, coat }: Thread): Thread => ({
-  metal,
-  temper,
-  diameterMm,
-  ...(coat && { coat }),
-});
-
-const isOneWire = (a: Thread, b: Thread): boolean =>
-  a.metal === b.metal &&
-  a.temper === b.temper &&
-  a.diameterMm === b.diameterMm &&
-  a.coat === b.coat;
+const isOneWire = (a: Thread, b: Thread): boolean => threadKey(a) === threadKey(b);
 
 /** What something is made of: the wire that it names, the main one where that is gone, or a wire by itself. */
 export function wireOf(piece: Pick<Piece, 'wire' | 'stocks'>, madeOf: MadeOf): Thread {
   if (typeof madeOf !== 'string') return madeOf;
-  return bareWire(piece.stocks.find((s) => s.id === madeOf) ?? piece.wire);
+  return bareThread(piece.stocks.find((s) => s.id === madeOf) ?? piece.wire);
 }
 
 /** An item with what its wire is, as it can be laid. */
@@ -210,7 +208,7 @@ export function withOwnWire(
   wire: Thread,
   called: string,
 ): { readonly piece: Piece; readonly id: string } {
-  const stock: Stock = { id: freeId(piece), name: freeName(piece, called), ...bareWire(wire) };
+  const stock: Stock = { id: freeId(piece), name: freeName(piece, called), ...bareThread(wire) };
   return { piece: { ...piece, stocks: [...piece.stocks, stock] }, id: stock.id };
 }
 

@@ -1,8 +1,11 @@
+import { TWIST_LIMIT_RAD } from '../element';
 import type { FigurePath, Piece, PieceStock } from '../piece';
 import type { Strip } from '../strip';
 import { awgToMm, mmToAwg } from '../units';
-import { asBoth, asGauge, asThickness, counted, say, type Said } from '../words';
+import { layOf, strandMm } from '../wire';
+import { asAngle, asBoth, asGauge, asLength, asThickness, counted, say, type Said } from '../words';
 import { alongBlank, type OnBlank } from './blank';
+import { sizeWords } from './stocks';
 
 /** A change that answers a warning, as data; the screen offers it and shows what it does. */
 export type Remedy =
@@ -46,14 +49,13 @@ export function adviceFor(
       // Said from the first end of the blank, as the marks are.
       const at = asBoth(alongBlank(onBlank, p.atMm));
       if (p.kind === 'no-room') {
-        const thinner = gaugeUnder((d * p.haveMm) / p.needMm);
         const factor = Math.min(10, Math.ceil((p.needMm / Math.max(p.haveMm, 0.05)) * 20) / 20);
         return {
           id: `room-${wire}-${n}`,
           wire,
           atMm: p.atMm,
           message: say`The corner at ${at} needs ${asThickness(p.needMm)} of leg on both sides and has ${asThickness(p.haveMm)}. It is planned sharper than ${asGauge(d)} wire likes.`,
-          remedies: [thinnerTo(thinner, stock), grow(factor)],
+          remedies: [thinnerTo((d * p.haveMm) / p.needMm, stock), grow(factor)],
         };
       }
       const factor = Math.ceil((d / 2 / Math.max(p.haveMm, 0.05)) * 1.1 * 20) / 20;
@@ -62,9 +64,20 @@ export function adviceFor(
         wire,
         atMm: p.atMm,
         message: say`The curve at ${at} is tighter than ${asGauge(d)} wire is thick. Wire cannot bend inside itself.`,
-        remedies: [thinnerTo(gaugeUnder(Math.max(0.08, 2 * p.haveMm)), stock), grow(factor)],
+        remedies: [thinnerTo(Math.max(0.08, 2 * p.haveMm), stock), grow(factor)],
       };
     });
+    const { angleRad } = layOf(stock);
+    if (angleRad > TWIST_LIMIT_RAD) {
+      const least = stock.rope!.turnMm * Math.tan(angleRad);
+      list.push({
+        id: `rope-${wire}`,
+        wire,
+        atMm: 0,
+        message: say`Its strands lie at ${asAngle(angleRad)} to the rope: twisted so tightly soft wire is near snapping. Give one full turn at least ${asLength(Math.ceil(least * 10) / 10)}.`,
+        remedies: [],
+      });
+    }
     if (lost > 0) {
       list.push({
         id: `basis-${wire}`,
@@ -80,12 +93,17 @@ export function adviceFor(
   });
 }
 
-const thinnerTo = (diameterMm: number, { id }: PieceStock): Remedy => ({
-  kind: 'diameter',
-  stock: id,
-  label: say`Use ${asGauge(diameterMm)}`,
-  diameterMm,
-});
+/** Taken in the next whole gauge at or under a thickness; a rope of strands in theirs. */
+function thinnerTo(mostMm: number, stock: PieceStock): Remedy {
+  const across = stock.diameterMm / strandMm(stock);
+  const diameterMm = gaugeUnder(mostMm / across) * across;
+  return {
+    kind: 'diameter',
+    stock: stock.id,
+    label: say`Use ${sizeWords(stock, diameterMm)}`,
+    diameterMm,
+  };
+}
 
 const grow = (factor: number): Remedy => ({
   kind: 'grow',

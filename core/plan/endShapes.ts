@@ -12,7 +12,8 @@ import {
   type Primitive,
   type Vec,
 } from '../geometry';
-import { placeOnWire, type Formed } from './places';
+import { strandMm } from '../wire';
+import { formedShapes, placeOnWire, type Formed } from './places';
 import type { Plan, WirePlan } from './planPiece';
 
 /** A finished end of a wire in its place on the figure. */
@@ -20,6 +21,8 @@ export interface PlacedEnd {
   readonly which: 'start' | 'end';
   readonly end: WireEnd;
   readonly shape: readonly Primitive[];
+  /** of a rope that is opened: each strand by itself */
+  readonly strands: readonly (readonly Primitive[])[];
   /** wraps, over the rest */
   readonly over: readonly Primitive[];
   readonly eye: { readonly center: Vec; readonly insideMm: number } | null;
@@ -77,7 +80,7 @@ export function placedEnds(plan: Plan, wire: WirePlan, pose: Formed = wire): Pla
     const [now, formed] = [placeOnWire(pose, mm), placeOnWire(wire, mm)];
     if (!now || !formed) return [];
     const flat = frameAt(e, which, now, formed, center);
-    const form = endForm(e, wire.stock.diameterMm);
+    const form = endForm(e, wire.stock);
     const map = form.square ? compose(flat, scaling(1, EDGE_ON)) : flat;
     const moved = (list: readonly Primitive[]): Primitive[] =>
       list.flatMap((s) => transformed(s, map));
@@ -86,6 +89,7 @@ export function placedEnds(plan: Plan, wire: WirePlan, pose: Formed = wire): Pla
         which,
         end: e,
         shape: moved(form.shape),
+        strands: form.strands.map(moved),
         over: moved(form.over),
         eye: form.eye && {
           center: applyAffine(map, form.eye.center),
@@ -116,3 +120,24 @@ const on = (s: Primitive, t: number): Vec =>
 /** What lies beyond the figure at a wire's ends once formed: loops and tails, reserve left out. */
 export const endShapes = (plan: Plan, wire: WirePlan): Primitive[] =>
   placedEnds(plan, wire).flatMap((e) => [...e.shape, ...e.over]);
+
+/** Curves of one thickness. */
+export interface Thick {
+  readonly shapes: readonly Primitive[];
+  readonly diameterMm: number;
+}
+
+/** The strands of a rope that is opened at its ends, as thick as they are. */
+export const openedStrands = (plan: Plan, wire: WirePlan): Thick[] =>
+  placedEnds(plan, wire)
+    .flatMap((e) => e.strands)
+    .map((shapes) => ({ shapes, diameterMm: strandMm(wire.stock) }));
+
+/** A whole wire as formed: itself with the loops and tails at its ends, and each strand that is opened. */
+export const wholeWire = (plan: Plan, wire: WirePlan): Thick[] => [
+  {
+    shapes: [...formedShapes(wire), ...endShapes(plan, wire)],
+    diameterMm: wire.stock.diameterMm,
+  },
+  ...openedStrands(plan, wire),
+];

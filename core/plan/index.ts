@@ -15,7 +15,14 @@ export {
   type Taken,
 } from './blank';
 export { bendLabels, type BendLabel } from './labels';
-export { endShapes, placedEnds, type PlacedEnd } from './endShapes';
+export {
+  endShapes,
+  openedStrands,
+  placedEnds,
+  wholeWire,
+  type PlacedEnd,
+  type Thick,
+} from './endShapes';
 export type { Hang } from './hang';
 export type { LengthPart } from './lengths';
 export { betterTolerance, FOLLOW_TOLERANCES, kneeOf, tradeOff, type FollowPoint } from './knee';
@@ -38,5 +45,15 @@ export { routedFigure, routeOverview, wishAt, type Junction, type RouteOverview 
 export type { Aside, DoubledStretch } from './sideBySide';
 export type { Breach } from './laws';
 export type { Correction } from './roundings';
-export { kindWords, stockUses, stockWords, widestMm, type StockUse } from './stocks';
+export {
+  kindWords,
+  ropeCut,
+  ropeWords,
+  sizeWords,
+  stockUses,
+  stockWords,
+  widestMm,
+  type RopeCut,
+  type StockUse,
+} from './stocks';
 export type { Apart, Stray } from './stray';

@@ -39,7 +39,7 @@ export function allowancesOf(
   };
   const end = (e: WireEnd, which: 'start' | 'end'): number => {
     const name = which === 'start' ? 'first end' : 'last end';
-    return endForm(e, d).parts.reduce(
+    return endForm(e, piece.wire).parts.reduce(
       (sum, part) =>
         sum + put(`${which}-${kebab(part.name)}`, `${part.name}, ${name}`, part.lengthMm),
       0,

@@ -1,5 +1,6 @@
 import {
   coilOf,
+  flowOf,
   overbendFactor,
   stiffnessOf,
   type Kit,
@@ -19,7 +20,7 @@ import {
 } from '../piece';
 import type { Route } from '../route';
 import { isBend, marksOf, shiftRoom, type Mark, type Strip } from '../strip';
-import { wireMassG } from '../wire';
+import { wireGrams } from '../wire';
 import { adviceFor, type Advice } from './advice';
 import { alongBlank, gainUpTo, takenInAll, type OnBlank } from './blank';
 import { formedWires } from './formedWires';
@@ -274,10 +275,10 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
     advice: adviceFor(built.map((b, i) => ({ ...b, onBlank: wires[i]! }))),
     hang: hangOf(
       lines,
-      wires.map((w) => wireG(w.stock, 1)),
+      wires.map((w) => wireGrams(w.stock, 1)),
       piece.hang,
     ),
-    massG: wires.reduce((sum, w) => sum + wireG(w.stock, w.cutMm - trimmedMm(w)), 0),
+    massG: wires.reduce((sum, w) => sum + wireGrams(w.stock, w.cutMm - trimmedMm(w)), 0),
     totalCutMm: wires.reduce((sum, w) => sum + w.cutMm, 0),
     flowMPa: lead.flowMPa,
     measured: lead.measured,
@@ -288,16 +289,18 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
 export const trimmedMm = ({ reserveMm, heldMm }: Allowances): number =>
   reserveMm + heldMm.start + heldMm.end;
 
-const wireG = ({ metal, diameterMm }: PieceStock, mm: number): number =>
-  wireMassG(metal, diameterMm, mm);
-
 /** The wires of a piece, each with what follows from it, worked out once. */
 function stocksIn(coils: readonly TestCoil[]) {
   const known = new Map<string | null, ReturnType<typeof make>>();
   const make = (stock: PieceStock) => {
     const stiffness = stiffnessOf(stock, coils);
     const measured = coilOf(stock, coils) !== null;
-    const planned: PlannedStock = { ...stock, ...stiffness, measured };
+    const planned: PlannedStock = {
+      ...stock,
+      ...stiffness,
+      flowMPa: flowOf(stock, coils),
+      measured,
+    };
     const overbend = byRadius((radius) => overbendFactor(radius, stiffness));
     return { ...stock, stiffness, planned, overbend };
   };

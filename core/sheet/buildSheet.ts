@@ -1,7 +1,8 @@
 import { dressPiece, finishedBox, type Dressing } from '../dressing';
 import type { Kit } from '../forming';
 import type { Piece } from '../piece';
-import { kindWords, stockUses, stockWords, type Plan } from '../plan';
+import { strandOf } from '../item';
+import { kindWords, ropeCut, stockUses, stockWords, type Plan, type WirePlan } from '../plan';
 import {
   endWords,
   gaugeWords,
@@ -203,6 +204,15 @@ const ORIGIN_WORDS = {
   middle: 'from the middle mark outwards',
 } as const;
 
+/** What is cut for a wire; what a rope is twisted from, and how long it must be then. */
+function cutLine({ stock, cutMm }: WirePlan, of: string, unit: LengthUnit): string {
+  const rope = ropeCut(stock, cutMm);
+  if (!rope) return `Cut ${printBoth(cutMm, unit)}${of}.`;
+  const folded = stock.rope?.folded ? ', fold each in its middle' : '';
+  const strands = inWords(stockWords(strandOf(stock)), unit);
+  return `Cut ${rope.pieces} x ${printBoth(rope.eachMm, unit)} of ${strands}${folded}; ${printNumber(rope.turns, 0)} turns make ${printBoth(cutMm, unit)} of rope.`;
+}
+
 function wireBlocks(
   piece: Piece,
   plan: Plan,
@@ -220,7 +230,7 @@ function wireBlocks(
   const several = stockUses(plan).length > 1;
   const of = several ? ` of ${inWords(stockWords(wire.stock), unit)}` : '';
   const spool = `Work from the spool${of}: mark the stop at ${printBoth(wire.cutMm, unit)} and leave the wire on.`;
-  const cut = `Cut ${printBoth(wire.cutMm, unit)}${of}.`;
+  const cut = cutLine(wire, of, unit);
   const parts = partLines(wire, unit);
   const told = (said: Said): string => inWords(said, unit);
   const work = stepsOf(piece, plan, index, kit);
@@ -229,7 +239,10 @@ function wireBlocks(
   const middleWords =
     middle === null ? '' : ` Mark the middle, ${printBoth(middle, unit)} from an end.`;
   const blocks: Block[] = [
-    title((piece.work === 'spool' ? spool : cut) + middleWords, 8 + parts.length * LINE_MM),
+    title(
+      (piece.work === 'spool' && !wire.stock.rope ? spool : cut) + middleWords,
+      8 + parts.length * LINE_MM,
+    ),
     ...parts.map((items): Block => ({ heightMm: LINE_MM, items })),
     { heightMm: 3, items: [] },
     title(

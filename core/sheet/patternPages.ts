@@ -1,14 +1,6 @@
 import { pathData } from '../file';
-import { growBox, pathsBox, perp, scale, type Box, type Primitive, type Vec } from '../geometry';
-import {
-  bendLabels,
-  endShapes,
-  formedShapes,
-  placeOnWire,
-  widestMm,
-  type Plan,
-  type WirePlan,
-} from '../plan';
+import { growBox, pathsBox, perp, scale, type Box, type Vec } from '../geometry';
+import { bendLabels, placeOnWire, wholeWire, widestMm, type Plan } from '../plan';
 import type { Piece } from '../piece';
 import { MARGIN_MM, rule, words, type Item, type Page, type Paper, type WindowItem } from './items';
 
@@ -19,12 +11,6 @@ const OVERLAP_MM = 8;
 const LABEL_ROOM_MM = 7;
 export const MAX_TILES = 80;
 
-/** A wire as formed, with the loops and tails at its ends. */
-const wireShapes = (plan: Plan, wire: WirePlan): Primitive[] => [
-  ...formedShapes(wire),
-  ...endShapes(plan, wire),
-];
-
 /** The pattern in its own coordinates: the wire at true thickness, its centre, bend numbers. */
 export function patternItems(piece: Piece, plan: Plan): Item[] {
   const bodies: Item[] = [];
@@ -32,9 +18,11 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
   const marks: Item[] = [];
   plan.wires.forEach((w) => {
     const d = w.stock.diameterMm;
-    const data = pathData(wireShapes(plan, w));
-    bodies.push({ type: 'path', data, widthMm: d, tone: 'faint' });
-    lines.push({ type: 'path', data, widthMm: 0.15, tone: 'ink' });
+    for (const { shapes, diameterMm } of wholeWire(plan, w)) {
+      const data = pathData(shapes);
+      bodies.push({ type: 'path', data, widthMm: diameterMm, tone: 'faint' });
+      lines.push({ type: 'path', data, widthMm: 0.15, tone: 'ink' });
+    }
     for (const b of w.bends) {
       const grip = placeOnWire(w, b.gripMm);
       if (!grip) continue;
@@ -103,7 +91,7 @@ function startNames(plan: Plan): { readonly at: Vec; readonly name: string }[] {
 /** What the pattern covers: the wire and the numbers beside it. */
 export function patternBox(plan: Plan): Box | null {
   const paths = plan.wires.map((w) => ({
-    segments: wireShapes(plan, w),
+    segments: wholeWire(plan, w).flatMap((part) => part.shapes),
     closed: w.closed,
   }));
   const box = pathsBox(paths);

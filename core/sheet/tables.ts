@@ -1,5 +1,5 @@
 import type { WorkOrigin } from '../piece';
-import type { WirePlan } from '../plan';
+import { ropeWords, type WirePlan } from '../plan';
 import {
   armNames,
   BEND_WORDS,
@@ -27,6 +27,10 @@ export function partLines(wire: WirePlan, unit: LengthUnit): Item[][] {
     words(MARGIN_MM, 4, 'Cut length', { sizeMm: 3.2, bold: true }),
     words(right, 4, printBoth(wire.cutMm, unit), { sizeMm: 3.2, bold: true, anchor: 'end' }),
   ]);
+  const rope = ropeWords(wire.stock, wire.cutMm);
+  if (rope) {
+    lines.push([words(MARGIN_MM, 4, `of rope, from ${inWords(rope, unit)}`, { sizeMm: 3 })]);
+  }
   return lines;
 }
 

@@ -23,17 +23,21 @@ function words(path: FigurePath, more: Partial<Piece> = {}): string {
   return endWords(piece, planPiece(piece), 0, DEFAULT_KIT).map(told).join(' ');
 }
 
+const WIRE = { diameterMm: 0.8 };
+
 describe('words for ends', () => {
   test.each(KINDS.filter((k) => k !== 'plain'))('%s: a whole order with its place', (kind) => {
-    const text = told(endOrder(newEnd(kind), 'the last end', over));
+    const text = told(endOrder(newEnd(kind), 'the last end', WIRE, over));
     expect(text).toMatch(/^[A-Z].*\.$/);
     expect(text.toLowerCase()).toContain('the last end');
     expect(text).not.toMatch(/undefined|NaN/);
   });
 
   it('a plain end is not spoken of unless a tail is left', () => {
-    expect(told(endOrder({ kind: 'plain', tailMm: 0 }, 'the first end', over))).toBe('');
-    expect(told(endOrder({ kind: 'plain', tailMm: 7 }, 'the first end', over))).toContain('7.0 mm');
+    expect(told(endOrder({ kind: 'plain', tailMm: 0 }, 'the first end', WIRE, over))).toBe('');
+    expect(told(endOrder({ kind: 'plain', tailMm: 7 }, 'the first end', WIRE, over))).toContain(
+      '7.0 mm',
+    );
   });
 
   it('counts are said as they are, quarters too', () => {
@@ -43,15 +47,15 @@ describe('words for ends', () => {
       wraps,
       tailMm: 2,
     });
-    expect(told(endOrder(wrapped(3), 'here', over))).toContain('wrap the tail 3 times');
-    expect(told(endOrder(wrapped(2.5), 'here', over))).toContain('wrap the tail 2.5 times');
+    expect(told(endOrder(wrapped(3), 'here', WIRE, over))).toContain('wrap the tail 3 times');
+    expect(told(endOrder(wrapped(2.5), 'here', WIRE, over))).toContain('wrap the tail 2.5 times');
     const tucked: WireEnd = { kind: 'tucked', wraps: 1.25, tailMm: 0 };
-    expect(told(endOrder(tucked, 'here', over))).toContain('1.25 times round the frame');
+    expect(told(endOrder(tucked, 'here', WIRE, over))).toContain('1.25 times round the frame');
   });
 
   it('an eye turned square is said after the loop', () => {
     const loop: WireEnd = { kind: 'loop', insideMm: 3, tailMm: 0, turned: true };
-    expect(told(endOrder(loop, 'here', over))).toMatch(/Turn it square to the figure\.$/);
+    expect(told(endOrder(loop, 'here', WIRE, over))).toMatch(/Turn it square to the figure\.$/);
   });
 
   it('both ends are worked, each with its tool, and the reserve trimmed', () => {

@@ -2,6 +2,7 @@ import { endKindOf, type EndSide, type WireEnd } from '../end';
 import { loopTool, type Kit } from '../forming';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
+import type { Round } from '../wire';
 import { asBoth, joined, say, type Said } from '../words';
 
 /** To which side it is turned, where the maker said so. */
@@ -22,9 +23,10 @@ export function overTool(kit: Kit, stock: Parameters<typeof loopTool>[1], inside
 export function endOrder(
   end: WireEnd,
   where: string,
+  wire: Round,
   over: (insideMm: number) => Said,
 ): Said | null {
-  const order = endKindOf(end).order(end, { where, over });
+  const order = endKindOf(end).order(end, { where, wire, over });
   if (!order) return null;
   const side = SIDE_WORDS[end.side ?? 'outward'];
   return joined(
@@ -60,8 +62,8 @@ export function endWords(
       );
     }
   } else {
-    const first = only === 'end' ? null : endOrder(start, 'the first end', over);
-    const last = only === 'start' ? null : endOrder(end, 'the last end', over);
+    const first = only === 'end' ? null : endOrder(start, 'the first end', wire.stock, over);
+    const last = only === 'start' ? null : endOrder(end, 'the last end', wire.stock, over);
     const { heldMm } = wire;
     const cutOff = (mm: number, where: string): Said[] =>
       mm > 0 ? [say`Cut off the ${asBoth(mm)} that ${where} was held by.`] : [];

@@ -1,6 +1,18 @@
 /** Wire: metals, tempers and what follows from them. Handbook values, named as typical. */
 export { wireMassG } from './mass';
 export {
+  inThickness,
+  layOf,
+  ROPE_STRANDS,
+  strandMm,
+  strandRho,
+  strandsIn,
+  twistedOf,
+  wireGrams,
+  type Rope,
+  type Round,
+} from './rope';
+export {
   materialName,
   METAL_FACTS,
   METALS,

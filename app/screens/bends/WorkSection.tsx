@@ -76,6 +76,9 @@ function startWords(
   unit: LengthUnit,
 ): string {
   const middle = work?.marks.middleMarkMm ?? null;
+  if (wire.stock.rope) {
+    return `Twist a rope of ${printBoth(wire.cutMm, unit)}; the reserve is trimmed at ${middle === null ? 'the other end' : 'both ends'}.`;
+  }
   if (how === 'spool') {
     const first = work?.marks.marks[0];
     const at =

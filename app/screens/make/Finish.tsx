@@ -1,22 +1,29 @@
 import type { ReactNode } from 'react';
 import type { MakingRecord } from '@core/making';
-import type { Plan } from '@core/plan';
+import { ropeCut, type Plan } from '@core/plan';
+import type { Round } from '@core/wire';
 import type { Dressing } from '@core/dressing';
 import { parseLength, printBoth, printLength, type LengthUnit } from '@core/units';
 import { TypedField } from '~/components/TypedField';
 import { Button } from '~/components/ui';
 import { printTime } from './printTime';
 
+/** What is taken off the spool for a length: all strands of a rope. */
+function boughtMm(wire: Round, mm: number): number {
+  const rope = ropeCut(wire, mm);
+  return rope ? rope.pieces * rope.eachMm : mm;
+}
+
 /** What a making should note of each wire: the frame's wires, then the second ones. */
 export function usedOf(plan: Plan, dressing: Dressing): MakingRecord['used'] {
   const frame = plan.wires.map((w, i) => ({
     name: plan.wires.length > 1 ? `Frame wire ${i + 1}` : 'Frame wire',
-    plannedMm: w.cutMm,
+    plannedMm: boughtMm(w.stock, w.cutMm),
     leftMm: 0,
   }));
   const second = dressing.wires.map((w) => ({
     name: w.count > 1 ? `${w.count} × ${w.name}` : w.name,
-    plannedMm: w.cutMm * w.count,
+    plannedMm: boughtMm(w.wire, w.cutMm) * w.count,
     leftMm: 0,
   }));
   return [...frame, ...second].slice(0, 600);

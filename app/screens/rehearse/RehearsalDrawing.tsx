@@ -21,6 +21,7 @@ import {
 } from '@core/steps';
 import { isBend, type StripPiece } from '@core/strip';
 import { CrossingStrokes, crossingData, EndStrokes } from '~/components/WireDrawing';
+import { rowsOf, strandsAlong } from '~/components/ropeStrands';
 import { WireStroke } from '~/components/WireStroke';
 import { wireColours } from '~/components/metalColours';
 import type { Rehearsal } from './rehearsal';
@@ -72,8 +73,8 @@ export function RehearsalDrawing({
     ? placedEnds(plan, wire, moving.pose).filter(({ which }) => ends?.has(which) ?? true)
     : [];
   const tail = (arm: Arm, behind: boolean) =>
-    moving[arm] !== '' && liesBehind(steps, done, arm) === behind ? (
-      <WireStroke key={arm} data={moving[arm]} diameterMm={d} colours={colours} />
+    moving[arm].data !== '' && liesBehind(steps, done, arm) === behind ? (
+      <WireStroke key={arm} {...moving[arm]} diameterMm={d} colours={colours} />
     ) : null;
   return (
     <g>
@@ -81,7 +82,7 @@ export function RehearsalDrawing({
       <FormedPart plan={plan} work={work} done={done} />
       {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, false))}
       {(['shape', 'over'] as const).map((layer) => (
-        <EndStrokes key={layer} ends={worked} layer={layer} diameterMm={d} colours={colours} />
+        <EndStrokes key={layer} ends={worked} layer={layer} wire={wire.stock} />
       ))}
       <NextMarks
         work={work}
@@ -108,7 +109,13 @@ const FormedPart = memo(function FormedPart({
 }) {
   const wire = plan.wires[work.wire]!;
   const formed = work.steps[done]!.formed;
-  const data = useMemo(() => pathData(formedPart(wire, formed)), [wire, formed]);
+  const { data, strands } = useMemo(() => {
+    const shapes = formedPart(wire, formed);
+    return {
+      data: pathData(shapes),
+      strands: wire.stock.rope ? strandsAlong(rowsOf(shapes), wire.stock, formed[0]) : null,
+    };
+  }, [wire, formed]);
   const { diameterMm: d } = wire.stock;
   const colours = wireColours(wire.stock);
   const crossings = useMemo(() => {
@@ -127,9 +134,12 @@ const FormedPart = memo(function FormedPart({
           data={pathData(formedShapes(w))}
           diameterMm={w.stock.diameterMm}
           colours={wireColours(w.stock)}
+          strands={w.stock.rope && strandsAlong(rowsOf(formedShapes(w)), w.stock)}
         />
       ))}
-      {data !== '' && <WireStroke data={data} diameterMm={d} colours={colours} cap="butt" />}
+      {data !== '' && (
+        <WireStroke data={data} diameterMm={d} colours={colours} cap="butt" strands={strands} />
+      )}
       {crossings.map((c, i) => (
         <CrossingStrokes key={i} data={c} />
       ))}
@@ -160,8 +170,13 @@ function useMoving(wire: WirePlan, work: WireSteps, done: number, share: number)
     let bend = -1;
     const progress = wire.strip.pieces.map((p) => (isBend(p) ? (bent.get(++bend) ?? 0) : 1));
     const pose = poseStrip(wire.strip, (i) => progress[i]!, marks.originMm);
-    const part = (keep: (p: StripPiece) => boolean): string =>
-      pathData(straightened(pose.pieces.filter(keep).flatMap((p) => p.shape)));
+    const part = (keep: (p: StripPiece) => boolean) => {
+      const own = pose.pieces.filter(keep);
+      const shapes = straightened(own.flatMap((p) => p.shape));
+      const { stock } = wire;
+      const strands = stock.rope && strandsAlong(rowsOf(shapes), stock, own[0]?.startMm);
+      return { data: pathData(shapes), strands };
+    };
     const [low, high] = formed;
     return {
       pose: { strip: pose, asides: [] },

@@ -93,8 +93,9 @@ function blankWords(
 ): string {
   const length = printBoth(wire.cutMm, unit);
   const middle = work.marks.middleMarkMm;
-  const cut =
-    piece.work === 'spool'
+  const cut = wire.stock.rope
+    ? `Twist a rope of ${length}`
+    : piece.work === 'spool'
       ? `Straighten more than ${length} of wire on the spool`
       : `Straighten and cut ${length}`;
   if (middle !== null) return `${cut}. Mark the middle, ${printBoth(middle, unit)} from an end.`;

@@ -9,6 +9,7 @@ import {
 } from '@core/piece';
 import { END_KINDS, END_SIDES, endKindOf, endLength, newEnd, type WireEnd } from '@core/end';
 import { printBoth, printLength, printNumber, type LengthUnit } from '@core/units';
+import type { Round } from '@core/wire';
 import { NumberControl } from '~/components/NumberControl';
 import { NumberField } from '~/components/NumberField';
 import { Tick } from '~/components/Tick';
@@ -62,7 +63,7 @@ export function EndsSection() {
       )}
     </div>
   );
-  const shown = { diameterMm: wire.stock.diameterMm, unit: settings.unit };
+  const shown = { wire: wire.stock, unit: settings.unit };
   const title = wires.length > 1 ? ` of wire ${number + 1}` : '';
   if (wire.closed) {
     return (
@@ -107,13 +108,20 @@ const SIDES = END_SIDES.map((side) => ({
   label: { outward: 'out', inward: 'in', left: 'left', right: 'right' }[side],
 }));
 
-const KIND_OPTIONS = END_KINDS.map(({ kind, name }) => ({ value: kind, label: name }));
+/** What an end can be: some only of a rope. */
+const kindOptions = ({ rope }: Round, now: WireEnd) =>
+  END_KINDS.filter((k) => k.rope !== true || rope !== undefined || k.kind === now.kind).map(
+    ({ kind, name }) => ({
+      value: kind,
+      label: name,
+    }),
+  );
 
 function EndFields({
   name,
   end,
   heldMm,
-  diameterMm,
+  wire,
   unit,
   set,
   hold,
@@ -122,12 +130,14 @@ function EndFields({
   end: WireEnd;
   /** what it is held by */
   heldMm: number;
-  diameterMm: number;
+  /** what it is formed from */
+  wire: Round;
   unit: LengthUnit;
   set: (end: WireEnd) => void;
   hold: (mm: number) => void;
 }) {
   const kind = endKindOf(end);
+  const { diameterMm } = wire;
   const outsideMm = kind.outsideMm?.(end, diameterMm);
   return (
     <fieldset className="space-y-2">
@@ -135,7 +145,7 @@ function EndFields({
       <Picker
         label={name}
         value={end.kind}
-        options={KIND_OPTIONS}
+        options={kindOptions(wire, end)}
         onChange={(kind) => set(newEnd(kind))}
       />
       <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
@@ -155,7 +165,7 @@ function EndFields({
         {kind.useUp && (
           <LengthField
             label={`${name}: uses up`}
-            valueMm={endLength(end, diameterMm)}
+            valueMm={endLength(end, wire)}
             unit={unit}
             min={1}
             max={3000}
@@ -188,7 +198,7 @@ function EndFields({
       )}
       {end.kind !== 'plain' && (
         <p className="text-xs text-soft">
-          Takes {printBoth(endLength(end, diameterMm), unit)}
+          Takes {printBoth(endLength(end, wire), unit)}
           {outsideMm !== undefined && `, ${printLength(outsideMm, unit)} across outside`}.
         </p>
       )}

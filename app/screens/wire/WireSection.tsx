@@ -13,14 +13,26 @@ import {
   type PieceStock,
   type Wire,
 } from '@core/piece';
-import { MAIN_ID } from '@core/item';
+import { MAIN_ID, ROPE_TURN_MM } from '@core/item';
 import type { Plan } from '@core/plan';
-import { printGauge, printLength } from '@core/units';
-import { METAL_FACTS, METALS, TEMPER_NAMES, TEMPERS } from '@core/wire';
+import { printGauge, printLength, printNumber, printThickness } from '@core/units';
+import {
+  layOf,
+  METAL_FACTS,
+  METALS,
+  ROPE_STRANDS,
+  strandMm,
+  strandsIn,
+  TEMPER_NAMES,
+  TEMPERS,
+  twistedOf,
+} from '@core/wire';
 import { CoatField } from '~/components/CoatField';
 import { GaugeFields } from '~/components/GaugeFields';
 import { wireColours } from '~/components/metalColours';
+import { LengthField } from '~/components/LengthField';
 import { NameField } from '~/components/NameField';
+import { Tick } from '~/components/Tick';
 import { Button, Choices, Picker, Section } from '~/components/ui';
 import { useUnit } from '~/state/useWords';
 import { useEdit, usePiece, usePointer, useWorkbench } from '~/state/workbench';
@@ -158,11 +170,16 @@ function StockChoice({
               <span className="block truncate font-semibold">{s.name}</span>
               <span className="block truncate text-xs text-soft">
                 {METAL_FACTS[s.metal].name}
-                {s.coat && `, ${s.coat} coat`}, {printGauge(s.diameterMm, unit)}
+                {s.coat && `, ${s.coat} coat`}, {s.rope && `rope of ${strandsIn(s)} strands `}
+                {printGauge(strandMm(s), unit)}
               </span>
             </span>
             <span className="shrink-0 text-right text-xs text-soft tabular-nums">
-              {usedWords(own.length, madeOfIt(piece, s.id ?? MAIN_ID), printLength(cutMm, unit))}
+              {usedWords(
+                own.length,
+                madeOfIt(piece, s.id ?? MAIN_ID),
+                `${printLength(cutMm, unit)}${s.rope ? ' of rope' : ''}`,
+              )}
             </span>
           </RadioGroup.Item>
         );
@@ -213,16 +230,64 @@ function StockFields({ stock, set }: { stock: PieceStock; set: (change: Partial<
           unit={unit}
           gaugeLabel="Gauge"
           thicknessLabel="Thickness"
-          diameterMm={stock.diameterMm}
-          set={(diameterMm) => set({ diameterMm })}
+          diameterMm={strandMm(stock)}
+          set={(d) => set({ diameterMm: d * (stock.diameterMm / strandMm(stock)) })}
         />
       </div>
       <CoatField label="Coat" coat={stock.coat} set={(coat) => set({ coat })} />
+      <RopeFields stock={stock} set={set} />
       <p className="text-xs text-soft">
-        Typical for {facts.name.toLowerCase()} {printGauge(stock.diameterMm, unit)}: flow stress{' '}
+        Typical for {facts.name.toLowerCase()} {printGauge(strandMm(stock), unit)}: flow stress{' '}
         {facts.flowMPa[stock.temper]} MPa, modulus {facts.modulusMPa / 1000} GPa, density{' '}
         {facts.density} g/cm³.
       </p>
+    </>
+  );
+}
+
+/** Wire by itself, or a rope that is twisted of it before it is bent. */
+function RopeFields({ stock, set }: { stock: PieceStock; set: (change: Partial<Wire>) => void }) {
+  const unit = useUnit();
+  const { rope } = stock;
+  const { angleRad, longer } = layOf(stock);
+  return (
+    <>
+      <Choices
+        label="Twisted to a rope of"
+        value={String(strandsIn(stock))}
+        options={[1, ...ROPE_STRANDS].map((n) => ({
+          value: String(n),
+          label: n === 1 ? 'no rope' : String(n),
+        }))}
+        onChange={(n) => {
+          const { diameterMm, rope: next } = twistedOf(stock, Number(n));
+          set({ diameterMm, rope: next });
+        }}
+      />
+      {rope && (
+        <>
+          <LengthField
+            label="A full turn every"
+            valueMm={rope.turnMm}
+            unit={unit}
+            min={ROPE_TURN_MM.min}
+            max={ROPE_TURN_MM.max}
+            onChange={(turnMm) => set({ rope: { ...rope, turnMm } })}
+          />
+          {rope.strands !== 3 && (
+            <Tick
+              label="Its wires are folded in their middle, two strands each"
+              value={rope.folded}
+              set={(folded) => set({ rope: { ...rope, folded } })}
+            />
+          )}
+          <p className="text-xs text-soft">
+            {printThickness(stock.diameterMm, unit)} across over all strands. They lie at{' '}
+            {printNumber((angleRad * 180) / Math.PI, 0)}° and are {printNumber(longer, 3)} times as
+            long as the rope; beyond 45° soft wire snaps.
+          </p>
+        </>
+      )}
     </>
   );
 }

@@ -29,6 +29,7 @@ export const wrappedLoop = endKind({
         ...tail(e.tailMm),
       ],
       shape: [line(at(0, 0), at(stem, 0)), ring(at(stem + r, 0), r, Math.PI, 2 * Math.PI)],
+      strands: [],
       over: wrapStrokes(0, e.wraps, d, d),
       eye: { center: at(stem + r, 0), insideMm: e.insideMm },
       shuts: true,

@@ -96,7 +96,7 @@ function madeFrom(item: FindingItem, frameMm: number): WireUse[] {
     case 'split-ring':
       return [one('Split ring', item.turns * loopLength(insideMm, d))];
     case 'ear-wire':
-      return [one('Ear wire', endLength(ear, d) + loopLength(insideMm, d))];
+      return [one('Ear wire', endLength(ear, thread) + loopLength(insideMm, d))];
     case 'post':
       return [one('Ear post with a spiral to rest on', postMm(item) + 2 * loopLength(insideMm, d))];
     case 'chain':
@@ -115,7 +115,7 @@ function madeFrom(item: FindingItem, frameMm: number): WireUse[] {
     }
     case 'clasp':
       return [
-        one('Hook of the clasp', endLength(hook, d) + loopLength(insideMm / 2, d)),
+        one('Hook of the clasp', endLength(hook, thread) + loopLength(insideMm / 2, d)),
         one('Eye of the clasp', loopLength(insideMm, d) + loopLength(insideMm / 2, d)),
       ];
     case 'head-pin':

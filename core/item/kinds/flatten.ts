@@ -47,8 +47,15 @@ export const flatten = itemKind({
       notes: [
         say`${asThickness(widthMm)} wide then, ${asNumber((lengthFactor - 1) * 100, 1)} % longer (typical). ${item.ahead ? say`The cut length is ${asLength(gain)} shorter for it.` : say`It gains ${asLength(gain)}: trim afterwards.`}`,
       ],
-      problems:
-        item.thickMm > ground.frameMm - 1e-9
+      problems: ground.wire.rope
+        ? [
+            {
+              message: say`A rope is not hammered: its strands would spread and crack. Open its end first.`,
+              remedies: [],
+              refused: true,
+            },
+          ]
+        : item.thickMm > ground.frameMm - 1e-9
           ? [
               {
                 message: say`The wire is ${asThickness(ground.frameMm)} thick: hammered flat it is thinner than that.`,

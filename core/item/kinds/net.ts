@@ -7,6 +7,7 @@ import { tailField, threadField } from '../fields';
 import { turnStroke, type Ground } from '../ground';
 import { itemKind, TUCK } from '../kind';
 import { BARE, type Problem } from '../layout';
+import { strandOf } from '../thread';
 
 /** How far the frame is from a point in a direction, to the wire's middle; null if there is none. */
 function frameTowards(ground: Ground, from: Vec, angle: number): number | null {
@@ -101,7 +102,7 @@ export const net = itemKind({
       }
     });
     const ends = reaches.map((r) => r ?? item.outerMm);
-    const spoke = { ...ground.wire, diameterMm: spokeMm };
+    const spoke = { ...strandOf(ground.wire), diameterMm: spokeMm };
     const problems: Problem[] = [];
     if (reaches.some((r) => r === null)) {
       problems.push({
