@@ -159,3 +159,42 @@ test('a cross folds to its middle: its size is told folded, and the step shows i
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: /^arms: / }).click();
   await expect(page.getByRole('img', { name: 'Once it is folded' })).toBeVisible();
 });
+
+test('two wires folded to a rope of four, its ends opened and curled, hung in a split ring', async ({
+  page,
+}) => {
+  await drawn(page, svg(80, 40, 'M10 38V28A30 30 0 0 1 70 28V38'), '0.8');
+  await stage(page, 'Wire');
+  await page
+    .getByRole('radiogroup', { name: 'Twisted to a rope of' })
+    .getByRole('radio', { name: '4', exact: true })
+    .click();
+  await page.getByLabel(/^Its wires are folded in their middle/).check();
+  await type(page.getByLabel('A full turn every'), '7');
+  // Four strands of 0.8 in a ring: 0.8 (1 + sqrt 2); each 7.8507 in 7.
+  await expect(page.getByText(/1\.93 mm across over all strands/)).toContainText('1.122 times');
+  // An arc of pi 30 and two legs of 10, and a reserve of 5: 119.25 of rope, strands of 133.74.
+  await expect(page.getByTestId('cut-length')).toContainText('119.2 mm');
+  await expect(page.getByText(/^from 2 × 267\.5 mm/)).toBeVisible();
+  for (const end of ['First end', 'Last end']) {
+    await page.getByRole('combobox', { name: end, exact: true }).selectOption('opened');
+    await type(page.getByLabel(`${end}: turns of the curl of each`), '0');
+    await type(page.getByLabel(`${end}: strands left straight over`), '22.43');
+  }
+  // Strands of 22.43 are opened from 20 of rope at each end.
+  await expect(page.getByTestId('cut-length')).toContainText('159.2 mm');
+  await stage(page, 'Dressing');
+  await dress(page, 'Finding');
+  await page.getByRole('combobox', { name: 'What' }).selectOption('split-ring');
+  await done(page);
+  // 4 x 159.25 x 1.121525 mm.
+  await expect(page.getByRole('table', { name: 'What it takes' })).toContainText('714.4 mm');
+  await stage(page, 'Sheet');
+  await expect(page.getByText(/rope of 4 strands 0\.80 mm/).first()).toBeVisible();
+  await stage(page, 'Make');
+  await begin(page);
+  await walkTo(page, 'Twist the 4 strands to a rope');
+  await expect(page.getByText('of 23 turns left')).toBeVisible();
+  await walkTo(page, 'Work the first end');
+  await expect(page.getByText(/Untwist the first end over 20\.0 mm of the rope/)).toBeVisible();
+});
