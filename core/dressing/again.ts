@@ -1,9 +1,9 @@
-import { distance, type Vec } from '../geometry';
+import { distance } from '../geometry';
 import {
+  chosenPlace,
   kindOf,
   mirroredItem,
   withPlaces,
-  type Act,
   type PieceItem,
   type Run,
   type StretchPlace,
@@ -68,11 +68,10 @@ export function placesOf(plan: Plan, run: Run, how: Again): { wire: number; mm: 
 function isThere(a: PieceItem, b: PieceItem): boolean {
   if (distance(a.on, b.on) >= ONE_PLACE_MM) return false;
   if (!('acts' in a) || !('acts' in b)) return true;
-  const placeOf = (act: Act): Vec | null => (act.do === 'wrap' ? act.on : act.at);
   return (
     a.acts.length === b.acts.length &&
     a.acts.every((act, i) => {
-      const [p, q] = [placeOf(act), placeOf(b.acts[i]!)];
+      const [p, q] = [chosenPlace(act), chosenPlace(b.acts[i]!)];
       return p === q || (p !== null && q !== null && distance(p, q) < ONE_PLACE_MM);
     })
   );

@@ -5,10 +5,12 @@ import {
   freshActId,
   middleMm,
   middleOfWay,
+  chosenPlace,
   curlAct,
   passAct,
   plainBead,
   twistAct,
+  weaveAct,
   withPlaces,
   wrapAct,
   type Act,
@@ -103,7 +105,9 @@ export function leadSpot(
 
 /** The item with other acts; it is where the first of them is. */
 export function withActs(item: LedItem, acts: Act[]): LedItem {
-  const first = acts.find((a): a is ActOf<'wrap'> => a.do === 'wrap' && a.way === null);
+  const first = acts.find(
+    (a): a is ActOf<'wrap' | 'weave'> => a.do === 'weave' || (a.do === 'wrap' && a.way === null),
+  );
   const on = item.kind === 'led' && first ? first.on : item.on;
   return { ...item, acts, on };
 }
@@ -124,7 +128,12 @@ export const withAct = (item: LedItem, act: Act): LedItem =>
 /** What is chosen about an act, its place left out. */
 function choicesOf(act: Act): string {
   const { id: _id, ...own } = act;
-  const placed = own.do === 'wrap' ? { on: own.on.lengthMm, way: own.way !== null } : { at: null };
+  const placed =
+    own.do === 'wrap'
+      ? { on: own.on.lengthMm, way: own.way !== null }
+      : own.do === 'weave'
+        ? { on: own.on.lengthMm, to: null }
+        : { at: null };
   return JSON.stringify({ ...own, sagMm: Math.abs(own.sagMm), ...placed });
 }
 
@@ -146,7 +155,10 @@ export function withActAlike(item: LedItem, act: Act, next: Act): LedItem {
         const on = { ...a.on, lengthMm: next.on.lengthMm };
         return { ...next, id: a.id, on, way: a.way, sagMm };
       }
-      if (a.do === 'wrap' || next.do === 'wrap' || a.do !== next.do) return a;
+      if (a.do === 'weave' && next.do === 'weave') {
+        return { ...next, id: a.id, on: { ...a.on, lengthMm: next.on.lengthMm }, to: a.to, sagMm };
+      }
+      if ('on' in a || 'on' in next || a.do !== next.do) return a;
       return { ...next, id: a.id, at: a.at, sagMm } as Act;
     }),
   );
@@ -181,6 +193,11 @@ export function newAct(item: LedItem, tool: LeadTool, at: Vec, spot: LeadSpot | 
     return beadAct(id, at, beads);
   }
   if (!spot) return null;
+  if (tool === 'weave') {
+    return last?.do === tool
+      ? { ...last, id, on: { ...spot.on, lengthMm: last.on.lengthMm }, to: null }
+      : weaveAct(id, spot.on);
+  }
   const wraps = last?.do === 'wrap' ? last.wraps : 2;
   return { ...wrapAct(id, spot.on, wraps), way: spot.way };
 }
@@ -201,7 +218,7 @@ const isTaken = (acts: readonly Act[], at: Vec, withinMm: number): boolean =>
 
 /** Where an act is put; null for what hangs on a way, or lies on one. */
 const placeOf = (act: Act): Vec | null =>
-  act.do !== 'wrap' ? act.at : act.way === null ? act.on : null;
+  act.do === 'wrap' && act.way !== null ? null : chosenPlace(act);
 
 const isOnTheWay = (act: Act): boolean => act.do === 'bead' && act.at === null;
 
@@ -244,7 +261,7 @@ export function actAgain(
     const acts = numbered(item, mirroredOver(piece, item));
     return { item: withActsAfter(item, acts, null), added: acts.length };
   }
-  if (act?.do !== 'wrap' || act.way !== null) return nothing;
+  if (!act || !('on' in act) || (act.do === 'wrap' && act.way !== null)) return nothing;
   const run = ground.runAt({ ...act.on, lengthMm: 0 });
   if (!run) return nothing;
   const from = middleMm(run);
@@ -294,12 +311,13 @@ function furtherOut(
 
 /** An act further out from a point, on its wire or straight away from it; null where it would leave its wire. */
 function actFurtherOut(ground: FormedGround, act: Act, from: Vec, outMm: number): Act | null {
-  if (act.do !== 'wrap') {
+  if (!('on' in act)) {
     if (act.at === null) return act;
     const off = sub(act.at, from);
     return norm(off) < 1e-9 ? act : { ...act, at: add(act.at, scale(unit(off), outMm)) };
   }
-  const run = act.way === null ? ground.runAt({ ...act.on, lengthMm: 0 }) : null;
+  const run =
+    act.do === 'weave' || act.way === null ? ground.runAt({ ...act.on, lengthMm: 0 }) : null;
   const on = run && furtherOut(ground, run, from, outMm);
   return on && { ...act, on: { ...on, lengthMm: act.on.lengthMm } };
 }

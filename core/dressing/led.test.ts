@@ -9,6 +9,7 @@ import {
   passAct,
   plainBead,
   twistAct,
+  weaveAct,
   wrapAct,
   type Act,
   type ActOf,
@@ -301,7 +302,7 @@ describe('laws of a led wire', () => {
 const any: fc.Arbitrary<Act[]> = fc
   .array(
     fc.tuple(
-      fc.constantFrom('wrap', 'bead', 'pass', 'twist', 'curl'),
+      fc.constantFrom('wrap', 'bead', 'pass', 'twist', 'curl', 'weave'),
       fc.record({
         x: fc.integer({ min: -70, max: 70 }),
         y: fc.integer({ min: -30, max: 30 }),
@@ -335,6 +336,11 @@ const any: fc.Arbitrary<Act[]> = fc
         return { ...shared, do: 'bead', at: o.onTheWay ? null : here, beads, passes, halves };
       }
       const on = place(o.x, o.y, o.lengthMm);
+      if (what === 'weave') {
+        const to = o.onTheWay ? at(o.y, o.x) : null;
+        const rows = o.way === null ? null : o.way + 1;
+        return { ...weaveAct(`a${i}`, on), ...shared, to, wraps: o.passes, rows };
+      }
       const way = o.way === null ? null : `a${o.way}`;
       return { ...shared, do: 'wrap', on, way, wraps: o.wraps, strands: o.strands };
     }),
@@ -367,6 +373,99 @@ describe('whatever a wire is led to', () => {
         }
       }),
       { numRuns: 150 },
+    );
+  });
+});
+
+describe('a wire that weaves on its way', () => {
+  const weave = (
+    id: string,
+    x: number,
+    lengthMm: number,
+    more: Partial<ActOf<'weave'>> = {},
+  ): Act => ({
+    ...weaveAct(id, place(x, 0, lengthMm)),
+    ...more,
+  });
+  // Bars of 1 mm, 10 apart: circles of 0.7 about centres 10 apart, a = acos(1.4 / 10) = 1.43034; round both
+  // 2 (2 pi (2 - 1) + 2 pi - 2 a) 0.7 = 13.5880, across 4 sqrt(25 - 0.49) = 19.8031, along 0.8.
+  const ROW = Math.hypot(13.588 + 19.8031, 0.8);
+
+  it('takes what a weave takes, by hand: 25 rows on 20 mm', () => {
+    const d = dressOne(RAILS, led([weave('a', 30, 20)]));
+    expect(d.acts![0]!.hereMm / (25 * ROW)).toBeCloseTo(1, 4);
+    expect(d.counts).toContainEqual({ what: 'rows', count: 25 });
+    const item = made('weave', place(30, 0, 20), { thread: thin(D), tailMm: 0 }, place(30, 10, 20));
+    expect(cutOf(d)).toBeCloseTo(cutOf(dressOne(RAILS, item)), 6);
+    expect(isRefused(d)).toBe(false);
+  });
+
+  it('begins where it comes from, and goes on from where it ends', () => {
+    // Wraps about 10: 9.4 to 10.6; woven from 20 to 40, its last row ends there; on to 50.
+    const acts = [wrap('w', 10, 0, 3), weave('a', 30, 20), wrap('x', 50, 0, 3)];
+    const d = dressOne(RAILS, led(acts));
+    expect(d.acts!.map((a) => a.wayMm)).toEqual([
+      0,
+      expect.closeTo(9.4, 6),
+      expect.closeTo(9.4, 6),
+    ] as number[]);
+    expect(cutOf(d) / (6 * ONE + 18.8 + 25 * ROW)).toBeCloseTo(1, 4);
+    // From the other side it is woven from the other end.
+    const back = dressOne(RAILS, led([acts[2]!, acts[1]!, acts[0]!]));
+    expect(cutOf(back)).toBeCloseTo(cutOf(d), 6);
+  });
+
+  it('fewer rows end sooner', () => {
+    const d = dressOne(RAILS, led([weave('a', 30, 20, { rows: 5 }), wrap('x', 50, 0, 3)]));
+    // Five rows of 0.8 from 20 on; the way is shorter where it is woven towards the wrap: from 40 back to 36.
+    const [, x] = d.acts!;
+    expect(d.acts![0]!.turns).toBe(5);
+    expect([49.4 - 24, 49.4 - 36].some((mm) => Math.abs(x!.wayMm - mm) < 1e-6)).toBe(true);
+  });
+
+  it('with the wire that is chosen, or the nearest beside it', () => {
+    const three = [...RAILS, bar('c', 60, -25)];
+    const near = lengthOn(three, [weave('a', 30, 20)]);
+    expect(near).toBeCloseTo(lengthOn(RAILS, [weave('a', 30, 20)]), 6);
+    expect(lengthOn(three, [weave('a', 30, 20, { to: at(30, -25) })])).toBeGreaterThan(1.8 * near);
+    const alone = dressOne([bar('a', 60)], led([weave('a', 30, 20)]));
+    expect(isRefused(alone)).toBe(true);
+    expect(alone.problems.map((p) => inWords(p.message, 'mm')).join()).toContain('nothing lies');
+  });
+
+  it('too close it says so, with no room it is refused', () => {
+    const close = dressOne([bar('a', 60), bar('b', 60, 1.2)], led([weave('a', 30, 20)]));
+    expect(close.problems.map((p) => inWords(p.message, 'mm')).join()).toContain('too close');
+    expect(isRefused(close)).toBe(false);
+    expect(isRefused(dressOne(RAILS, led([weave('a', 30, 0.5)])))).toBe(true);
+  });
+
+  it('turned and mirrored it is as long; woven in two parts it has as many rows', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 10, max: 50 }),
+        fc.integer({ min: 2, max: 18 }),
+        fc.integer({ min: 1, max: 4 }),
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        (x, rows, wraps, rad) => {
+          const bent = [bar('a', 60), newPath('b', [at(0, 4), at(60, 22)], false)];
+          const own = led([wrap('w', 0, 0, 2), weave('a', x, 12, { wraps })]);
+          const piece = pieceWith(bent, [own]);
+          const [one] = dressingOf(piece).items;
+          for (const m of [rotation(rad), { a: -1, b: 0, c: 0, d: 1, e: 0, f: 0 }]) {
+            const [other] = dressingOf(mapFigure(piece, m)).items;
+            expect(cutOf(other!)).toBeCloseTo(cutOf(one!), 4);
+          }
+          // So many rows and the rest behind them, on rails: as long as all in one.
+          const step = wraps * D;
+          const long = (n: number, from: number): Act =>
+            weave(`r${from}`, 10 + (from + n / 2) * step, n * step + 1e-6, { wraps });
+          const parts = dressOne(RAILS, led([long(rows, 0), long(5, rows)]));
+          const whole = dressOne(RAILS, led([long(rows + 5, 0)]));
+          expect(cutOf(parts)).toBeCloseTo(cutOf(whole), 3);
+        },
+      ),
+      { numRuns: 40 },
     );
   });
 });

@@ -1,11 +1,13 @@
-import { ACT_LIMITS, type Act, type Comes, type LaidAct } from '@core/item';
-import { handTowards } from '@core/dressing';
+import { useMemo } from 'react';
+import { ACT_LIMITS, type Act, type ActOf, type Comes, type LaidAct } from '@core/item';
+import { groundOf, handTowards } from '@core/dressing';
+import { nearestWire } from '@core/plan';
 import type { LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
 import { Tick } from '~/components/Tick';
-import { Choices } from '~/components/ui';
-import { useWorkbench } from '~/state/workbench';
+import { Choices, Picker } from '~/components/ui';
+import { useShownPiece, useWorkbench } from '~/state/workbench';
 import { BeadFields } from './BeadFields';
 
 const COMES_OPTIONS: { value: Comes; label: string }[] = [
@@ -70,6 +72,40 @@ export function ActFields({
             />
           </>
         )}
+        {act.do === 'weave' && (
+          <>
+            <LengthField
+              label="Over"
+              valueMm={act.on.lengthMm}
+              unit={unit}
+              min={1}
+              max={1_000}
+              onChange={(lengthMm) => set({ ...act, on: { ...act.on, lengthMm } })}
+            />
+            <NumberField
+              label="Wraps a side"
+              value={act.wraps}
+              {...ACT_LIMITS.weaveWraps}
+              onChange={(wraps) => set({ ...act, wraps })}
+            />
+            {act.rows !== null && (
+              <NumberField
+                label="Rows"
+                value={act.rows}
+                min={1}
+                max={ACT_LIMITS.rows}
+                onChange={(rows) => set({ ...act, rows })}
+              />
+            )}
+            <Tick
+              label="as many rows as fit"
+              value={act.rows === null}
+              set={(fill) =>
+                set({ ...act, rows: fill ? null : Math.max(1, laid[index]?.turns ?? 1) })
+              }
+            />
+          </>
+        )}
         {(act.do === 'twist' || act.do === 'curl') && (
           <NumberField
             label="Turns"
@@ -122,6 +158,7 @@ export function ActFields({
           onChange={(v) => set({ ...act, left: v === 'left' })}
         />
       )}
+      {act.do === 'weave' && <WovenWith act={act} set={set} />}
       {index > 0 && <Coming act={act} laid={laid} index={index} unit={unit} set={set} />}
       {act.do === 'wrap' && act.way === null && <Strands act={act} set={set} />}
       {act.do === 'bead' && (
@@ -185,6 +222,32 @@ function Coming({
         />
       )}
     </>
+  );
+}
+
+/** Which stretch lies on the other side of a weave. */
+function WovenWith({ act, set }: { act: ActOf<'weave'>; set: (act: Act) => void }) {
+  const { plan } = useWorkbench().planState;
+  const shown = useShownPiece();
+  const ground = useMemo(() => (plan ? groundOf(shown, plan) : null), [plan, shown]);
+  if (!plan || !ground || plan.wires.length < 2) return null;
+  const own = ground.runAt({ ...act.on, lengthMm: 0 })?.wire;
+  const now = act.to && ground.runAt({ ...act.to, lengthMm: 0 });
+  return (
+    <Picker
+      label="Woven with"
+      value={now ? String(now.wire) : ''}
+      options={[
+        { value: '', label: 'what lies nearest beside' },
+        ...plan.wires.flatMap((_, i) =>
+          i === own ? [] : [{ value: String(i), label: `wire ${i + 1}` }],
+        ),
+      ]}
+      onChange={(which) => {
+        const foot = which === '' ? null : nearestWire([ground.lines[Number(which)]!], act.on);
+        set({ ...act, to: foot && { x: foot.at.x, y: foot.at.y } });
+      }}
+    />
   );
 }
 

@@ -37,6 +37,7 @@ const TOOLS: readonly { value: LeadTool; label: string }[] = [
   { value: 'wrap', label: 'Wraps' },
   { value: 'bead', label: 'A bead' },
   { value: 'pass', label: 'Goes through' },
+  { value: 'weave', label: 'Weave' },
   { value: 'twist', label: 'Twist' },
   { value: 'curl', label: 'Curl' },
 ];

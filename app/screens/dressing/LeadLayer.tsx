@@ -11,7 +11,7 @@ import {
   type LeadSpot,
   type LedItem,
 } from '@core/dressing';
-import { ACT_LIMITS, type Act } from '@core/item';
+import { ACT_LIMITS, actAt, type Act } from '@core/item';
 import type { Vec } from '@core/geometry';
 import type { Piece } from '@core/piece';
 import type { Plan } from '@core/plan';
@@ -59,7 +59,8 @@ export function LeadLayer({
   const spotAt = (to: Vec): LeadSpot | null => leadSpot(ground, spots, to, NEAR_PX * px);
   const press = (to: Vec): void => {
     const spot = spotAt(to);
-    const at = leading.tool === 'wrap' ? to : (spot?.at ?? to);
+    const onWire = leading.tool === 'wrap' || leading.tool === 'weave';
+    const at = onWire ? to : (spot?.at ?? to);
     const act = newAct(item, leading.tool, at, spot);
     if (!act) return;
     set(withActsAfter(item, [act], leading.act));
@@ -69,8 +70,9 @@ export function LeadLayer({
   const chosen = item.acts.find((a) => a.id === leading.act);
   const there = laid.find((l) => l.id === leading.act);
   const moved = (act: Act, to: Vec): Act => {
-    if (act.do !== 'wrap') return { ...act, at: to };
+    if (!('on' in act)) return actAt(act, to);
     const spot = leadSpot(ground, spots, to, NEAR_PX * px);
+    if (act.do === 'weave') return spot && spot.way === null ? actAt(act, spot.at) : act;
     const own = spot?.way === act.id ? null : spot;
     return own ? { ...act, on: { ...own.on, lengthMm: act.on.lengthMm }, way: own.way } : act;
   };

@@ -1,14 +1,13 @@
-import { eightAdvance, weaveBetween, type Eight } from '../../element';
 import { choiceField, wholeField, wholeOrField } from '../../field';
-import { distance, sub, unit, type Vec } from '../../geometry';
 import { asLength, asThickness, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
-import { moved, spanOf, turnStroke } from '../ground';
+import { spanOf } from '../ground';
 import { itemKind, TUCK } from '../kind';
 import { BARE, type Problem } from '../layout';
-import { laced, paired, WEAVE_TIES } from '../pairs';
+import { laced, WEAVE_TIES } from '../pairs';
 import { GRIP, sleeve, stiffer, WEAVE_GRIP } from '../stiffness';
+import { wovenBetween } from '../woven';
 
 export const weave = itemKind({
   kind: 'weave',
@@ -30,33 +29,14 @@ export const weave = itemKind({
     const [first, second] = [ground.runAt(item.on), ground.runAt(item.to)];
     if (!first || !second) return null;
     const { thread, wraps } = item;
-    // Wires of two thicknesses take as much together as two of their mean.
-    const thick = (wire: number): number => ground.thickMm[wire] ?? ground.frameMm;
-    const frameMm = (thick(first.wire) + thick(second.wire)) / 2;
     const d = thread.diameterMm;
-    const eight: Eight = { diameterMm: d, frameMm, wraps };
-    const { a, b, lengthMm } = paired(first, second);
-    const share = (mm: number): number => {
-      const t = lengthMm > 0 ? mm / lengthMm : 0;
-      return item.from === 'first' ? t : 1 - t;
-    };
-    const gapAt = (mm: number): number => distance(a(share(mm)).at, b(share(mm)).at) - frameMm;
-    const woven = weaveBetween(eight, lengthMm, gapAt, item.rows);
-    const step = eightAdvance(eight);
-    const narrow = Math.min(...woven.gapsMm, Infinity);
-    const wide = Math.max(...woven.gapsMm, 0);
-    const reach = (frameMm + d) / 2;
-    const runs: Vec[][] = [];
-    for (let i = 0; i < woven.rows; i++) {
-      const at = i * step;
-      for (let w = 0; w < wraps; w++) {
-        const t = share(at + (w + 0.5) * d);
-        runs.push(turnStroke(a(t), reach, d), turnStroke(b(t), reach, d));
-      }
-      const [p, q] = [a(share(at + 0.5 * d)), b(share(at + step / 2))];
-      const across = distance(p.at, q.at) > 0 ? unit(sub(q.at, p.at)) : { x: 1, y: 0 };
-      runs.push([moved(p.at, across, reach * 0.8), moved(q.at, across, -reach * 0.8)]);
-    }
+    const woven = wovenBetween(ground, first, second, {
+      diameterMm: d,
+      wraps,
+      rows: item.rows,
+      forth: item.from === 'first',
+    });
+    const { narrowMm: narrow, wideMm: wide, overMm: lengthMm, stepMm: step, strokes: runs } = woven;
     const problems: Problem[] = [];
     if (woven.rows === 0) {
       problems.push({

@@ -13,6 +13,8 @@ export const ACT_LIMITS = {
   sagMm: 300,
   twists: { min: 0.5, max: 200 },
   curls: { min: 0.25, max: 60 },
+  weaveWraps: { min: 1, max: 20 },
+  rows: 2_000,
   openingMm: 50,
   gapMm: 20,
 } as const;
@@ -61,6 +63,17 @@ export const actSchema = z.discriminatedUnion('do', [
     at: pointSchema,
     turns: z.number().min(ACT_LIMITS.twists.min).max(ACT_LIMITS.twists.max),
     folded: z.boolean(),
+  }),
+  /** weaves to and fro in figures of eight between a stretch and another */
+  z.strictObject({
+    ...shared,
+    do: z.literal('weave'),
+    on: stretchSchema,
+    /** a place of the other stretch; null takes the pass that lies nearest beside */
+    to: pointSchema.nullable(),
+    wraps: z.number().int().min(ACT_LIMITS.weaveWraps.min).max(ACT_LIMITS.weaveWraps.max),
+    /** null fills the stretch */
+    rows: z.number().int().min(1).max(ACT_LIMITS.rows).nullable(),
   }),
   /** rolls up to a spiral about a place */
   z.strictObject({
@@ -138,10 +151,37 @@ export const curlAct = (id: string, at: { x: number; y: number }): ActOf<'curl'>
   left: false,
 });
 
+/** So long a stretch is woven first, mm. */
+const NEW_WEAVE_MM = 15;
+
+export const weaveAct = (id: string, on: StretchPlace): ActOf<'weave'> => ({
+  id,
+  do: 'weave',
+  ...IN_FRONT,
+  on: { ...on, lengthMm: on.lengthMm > 0 ? on.lengthMm : NEW_WEAVE_MM },
+  to: null,
+  wraps: 2,
+  rows: null,
+});
+
+/** The place that was chosen for an act; null for what lies on a way. */
+export const chosenPlace = (act: Act): { readonly x: number; readonly y: number } | null =>
+  'on' in act ? act.on : act.at;
+
+/** An act at another place. */
+export function actAt(act: Act, to: { readonly x: number; readonly y: number }): Act {
+  const { x, y } = to;
+  return 'on' in act ? { ...act, on: { ...act.on, x, y } } : { ...act, at: { x, y } };
+}
+
 /** An act with its places on another figure, which is so many times as large. */
 export function movedAct(act: Act, place: (on: StretchPlace) => StretchPlace, times: number): Act {
   const own = { ...act, sagMm: act.sagMm * times };
   if (own.do === 'wrap') return { ...own, on: place(own.on) };
+  if (own.do === 'weave') {
+    const to = own.to && place({ ...own.to, lengthMm: 0 });
+    return { ...own, on: place(own.on), to: to && { x: to.x, y: to.y } };
+  }
   if (own.at === null) return own;
   const { x, y } = place({ ...own.at, lengthMm: 0 });
   return { ...own, at: { x, y } };

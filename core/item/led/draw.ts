@@ -74,9 +74,17 @@ export function ledMarks(steps: readonly LedStep[], thread: Thread): DressMark[]
     act.do === 'curl' ? [curlLine(act, enter.at, d)] : [],
   );
   const turns = steps.flatMap((s) => (s.act.do === 'wrap' ? turnsOf(s, d) : []));
+  const woven = steps.flatMap((s) => s.woven?.weave.strokes ?? []);
   return [
     ...[ways(true)].filter((w) => w.length > 0).map((w) => wireMark(w, thread, true)),
-    ...[twisted.flatMap((t) => t.back), twisted.flatMap((t) => t.front), curls, ways(false), turns]
+    ...[
+      twisted.flatMap((t) => t.back),
+      twisted.flatMap((t) => t.front),
+      curls,
+      ways(false),
+      turns,
+      woven,
+    ]
       .filter((w) => w.length > 0)
       .map((w) => wireMark(w, thread)),
     ...steps.flatMap((s) => s.beads.map(beadMark)),

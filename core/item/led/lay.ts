@@ -12,11 +12,20 @@ import type { Bead } from '../bead';
 import type { Bundle } from '../bundle';
 import type { PlacedBead } from '../draw';
 import { alongPoints, middleMm, moved, spotAlong, type FormedWires, type Run } from '../ground';
+import { wovenBetween, type Woven } from '../woven';
 import type { Act, ActOf, Comes } from './act';
 import type { Foot } from './way';
 
 /** Why an act is not as it was chosen. */
-export type ActTrouble = 'no-wire' | 'lost' | 'way-gone' | 'not-along' | 'nothing-before';
+export type ActTrouble =
+  | 'no-wire'
+  | 'lost'
+  | 'way-gone'
+  | 'not-along'
+  | 'nothing-before'
+  | 'no-pair'
+  | 'no-room'
+  | 'too-close';
 
 /** What an act is done at, before it is known how the wire comes and goes. */
 export interface Spot {
@@ -41,6 +50,8 @@ export interface Placed extends Spot {
   /** turns of its own that lie under these already */
   readonly layers: number;
   readonly beads: readonly PlacedBead[];
+  /** what is woven, between which stretches */
+  readonly woven: { readonly first: Run; readonly second: Run; readonly weave: Woven } | null;
 }
 
 /** Points in which a turn of a curl is drawn. */
@@ -115,7 +126,68 @@ export function layWrap(
   const layers = layersUnder(act, { run: spot.run, fromMm, toMm }, before, d);
   const turnMm = spot.round ? strandsRound(spot.round.bundle, d) + 2 * Math.PI * d * layers : 0;
   const hereMm = Math.hypot(turns * turnMm, longMm);
-  return { ...spot, enter, leave, hereMm, turns, fromMm, toMm, layers, beads: [] };
+  return { ...spot, enter, leave, hereMm, turns, fromMm, toMm, layers, beads: [], woven: null };
+}
+
+/** A pass further off than this is not what is woven with, mm. */
+const BESIDE_MM = 40;
+
+/** The stretch that another is woven with: at its chosen place, or the nearest that lies beside. */
+function besideOf(wires: FormedWires, act: ActOf<'weave'>, first: Run): Run | null {
+  const { lengthMm } = act.on;
+  if (act.to) return wires.runAt({ ...act.to, lengthMm });
+  const middle = wires.runAt({ ...act.on, lengthMm: 0 }) ?? first;
+  const near = wires.passesBeside(middle, BESIDE_MM).find(({ wire, mm }) => {
+    // A bend of its own within the stretch is no other stretch.
+    const { s, closed } = wires.lines[wire]!;
+    const off = Math.abs(mm - middleMm(middle));
+    const all = s.at(-1) ?? 0;
+    return wire !== first.wire || (closed ? Math.min(off, all - off) : off) > lengthMm / 2;
+  });
+  return near ? wires.runAt({ ...near.at, lengthMm }) : null;
+}
+
+/** A weave: it begins at the end of its stretch to which the way is shorter. */
+export function layWeave(
+  wires: FormedWires,
+  act: ActOf<'weave'>,
+  spot: Spot,
+  d: number,
+  from: Vec | null,
+  next: Vec | null,
+): Placed {
+  const first = wires.runAt(act.on);
+  const second = first && besideOf(wires, act, first);
+  if (!first || !second) {
+    return { ...nothingAt(spot.at), trouble: first ? 'no-pair' : 'no-wire' };
+  }
+  const laid = (forth: boolean) => {
+    const { wraps, rows } = act;
+    const weave = wovenBetween(wires, first, second, { diameterMm: d, wraps, rows, forth });
+    const foot = (share: number): Foot => {
+      const mm = weave.leadMm(share);
+      return { at: first.spot(mm).at, run: first, mm };
+    };
+    return { weave, enter: foot(forth ? 0 : 1), leave: foot(weave.endShare) };
+  };
+  const [forth, back] = [laid(true), laid(false)];
+  const way = ({ enter, leave }: typeof forth): number =>
+    (from ? distance(from, enter.at) : 0) + (next ? distance(leave.at, next) : 0);
+  const { weave, enter, leave } = way(forth) <= way(back) + ALIKE_MM ? forth : back;
+  const close = weave.narrowMm < d - ALIKE_MM ? 'too-close' : spot.trouble;
+  return {
+    ...nothingAt(spot.at),
+    run: first,
+    trouble: weave.rows === 0 ? 'no-room' : close,
+    enter,
+    leave,
+    hereMm: weave.lengthMm,
+    // Through between the wires twice a row.
+    turns: 2 * weave.rows,
+    fromMm: Math.min(enter.mm, leave.mm),
+    toMm: Math.max(enter.mm, leave.mm),
+    woven: { first, second, weave },
+  };
 }
 
 export const beadsMm = (beads: readonly Bead[]): number =>
@@ -222,5 +294,6 @@ export function nothingAt(at: Vec): Placed {
     toMm: 0,
     layers: 0,
     beads: [],
+    woven: null,
   };
 }

@@ -7,6 +7,7 @@ import { middleMm, spanOf, type Span } from '../ground';
 import type { ItemTie } from '../kind';
 import type { ItemLike, LaidAct, Laid, Problem } from '../layout';
 import type { Counted } from '../counts';
+import { laced, WEAVE_TIES } from '../pairs';
 import type { Thread } from '../thread';
 import { ACT_LIMITS, type Act } from './act';
 import { ledMarks } from './draw';
@@ -20,18 +21,23 @@ const placesOf = (steps: readonly LedStep[]): LedStep[] => steps.filter((s) => s
 
 /** Where its turns lie on the figure. */
 export const ledSpans = (steps: readonly LedStep[]): Span[] =>
-  placesOf(steps).map((s) => spanOf({ wire: s.run!.wire, fromMm: s.fromMm, toMm: s.toMm }));
+  placesOf(steps).flatMap((s) => [
+    spanOf({ wire: s.run!.wire, fromMm: s.fromMm, toMm: s.toMm }),
+    ...(s.woven ? [spanOf(s.woven.second)] : []),
+  ]);
 
 export const ledHeld = (steps: readonly LedStep[]): NonNullable<Laid['held']> =>
   steps.flatMap((s) => (s.round?.taken ?? []).map(({ wire, mm }) => ({ wire, mm })));
 
 export function ledCounts(steps: readonly LedStep[]): Counted[] {
   const sum = (of: (s: LedStep) => number): number => steps.reduce((n, s) => n + of(s), 0);
-  const wraps = sum((s) => Math.ceil(s.turns));
+  const wraps = sum((s) => (s.woven ? 0 : Math.ceil(s.turns)));
+  const rows = sum((s) => s.woven?.weave.rows ?? 0);
   const beads = sum((s) => s.beads.length);
   return [
     { what: 'places', count: steps.length },
     ...(wraps > 0 ? [{ what: 'wraps' as const, count: wraps }] : []),
+    ...(rows > 0 ? [{ what: 'rows' as const, count: rows }] : []),
     ...(beads > 0 ? [{ what: 'beads' as const, count: beads }] : []),
   ];
 }
@@ -44,7 +50,7 @@ const laidActs = ({ steps }: Led, lengths: readonly LedLength[]): LaidAct[] =>
     way: s.way?.points ?? [],
     wayMm: s.way?.lengthMm ?? 0,
     hereMm: s.hereMm,
-    turns: s.turns,
+    turns: s.woven?.weave.rows ?? s.turns,
     strands: s.round?.strands ?? 0,
     layers: s.layers,
     trouble: s.trouble !== null,
@@ -82,6 +88,12 @@ const TROUBLE_WORDS = {
     say`The way that place ${n} hung on is gone; it is reckoned on the nearest wire.`,
   'nothing-before': (n: Said) =>
     say`Place ${n} is twisted from the place before it, and there is none.`,
+  'no-pair': (n: Said) =>
+    say`Beside place ${n} nothing lies that it could be woven with. Choose the wire on the other side.`,
+  'no-room': (n: Said) =>
+    say`At place ${n} there is no room for a row: give the weave more length.`,
+  'too-close': (n: Said) =>
+    say`At place ${n} the wires come too close for it to pass between. Those rows are reckoned as if it just did.`,
   'not-along': (n: Said) =>
     say`To place ${n} the wire cannot go along: it is not on the wire of the place before. It is reckoned straight across.`,
 } as const;
@@ -92,7 +104,18 @@ const NOWHERE: Problem = {
   refused: true,
 };
 
-const TROUBLES = ['no-wire', 'nothing-before', 'lost', 'way-gone', 'not-along'] as const;
+const TROUBLES = [
+  'no-wire',
+  'nothing-before',
+  'no-pair',
+  'no-room',
+  'lost',
+  'way-gone',
+  'not-along',
+  'too-close',
+] as const;
+/** With these nothing can be made of it. */
+const REFUSED: ReadonlySet<string> = new Set(['no-wire', 'nothing-before', 'no-pair', 'no-room']);
 
 type LedItem = ItemLike & { readonly acts: readonly Act[] };
 
@@ -153,8 +176,10 @@ export function ledProblems(item: LedItem, { steps }: Led, d: number): Problem[]
       remedies:
         trouble === 'not-along'
           ? [{ kind: 'item', label: say`Straight across`, item: { ...item, acts: straight } }]
-          : leaveOut,
-      refused: trouble === 'no-wire' || trouble === 'nothing-before',
+          : trouble === 'too-close'
+            ? []
+            : leaveOut,
+      refused: REFUSED.has(trouble),
     });
   }
   problems.push(...steepTwists(item, steps, d));
@@ -202,6 +227,9 @@ export function ledTies({ steps }: Led, thread: Thread): ItemTie[] {
           };
         }),
   );
+  const woven = steps.flatMap((s) =>
+    s.woven ? laced(s.woven.first, s.woven.second, WEAVE_TIES, thread) : [],
+  );
   const between = steps.slice(1).flatMap((s, i): ItemTie[] => {
     const before = steps[i]!;
     const tight = s.way && s.way.comes !== 'along' && s.act.sagMm === 0 && s.way.lengthMm > 1e-6;
@@ -215,7 +243,7 @@ export function ledTies({ steps }: Led, thread: Thread): ItemTie[] {
       },
     ];
   });
-  return [...within, ...between].slice(0, MOST_TIES);
+  return [...within, ...woven, ...between].slice(0, MOST_TIES);
 }
 
 /** Acts as they must be on the mirrored figure: what hangs to the right hangs to the left. */

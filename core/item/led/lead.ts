@@ -9,6 +9,7 @@ import {
   layBeads,
   layCurl,
   layFolded,
+  layWeave,
   layWrap,
   nothingAt,
   roundMm,
@@ -67,8 +68,8 @@ class Leading {
   }
 
   private spotOf(act: Act): Spot {
-    if (act.do !== 'wrap') return nothingAt(act.at ?? { x: 0, y: 0 });
-    const hung = act.way === null ? null : this.hungOn(act.way);
+    if (!('on' in act)) return nothingAt(act.at ?? { x: 0, y: 0 });
+    const hung = act.do === 'weave' || act.way === null ? null : this.hungOn(act.way);
     if (hung) {
       const round = { strands: 1, there: 1, bundle: [this.d], taken: [] };
       return { at: hung, run: null, round, trouble: null };
@@ -80,12 +81,13 @@ class Leading {
     return spot;
   }
 
-  private spotOnWire(act: ActOf<'wrap'>): Spot {
+  private spotOnWire(act: ActOf<'wrap' | 'weave'>): Spot {
     const run = this.wires.runAt({ ...act.on, lengthMm: 0 });
     if (!run) return { at: act.on, run, round: null, trouble: 'no-wire' };
-    const round = boundAt(this.wires, run, act.strands);
     const here = run.spot(middleMm(run)).at;
     const lost = distance(here, act.on) > LOST_MM ? 'lost' : null;
+    if (act.do === 'weave') return { at: here, run, round: null, trouble: lost };
+    const round = boundAt(this.wires, run, act.strands);
     const trouble = act.way !== null ? 'way-gone' : lost;
     return { at: bundleSpot(round)?.at ?? here, run, round, trouble };
   }
@@ -120,6 +122,8 @@ class Leading {
       return layWrap(this.wires, act, spot, this.d, from, goes, this.steps);
     }
     switch (act.do) {
+      case 'weave':
+        return layWeave(this.wires, act, spot, this.d, from, goes?.at ?? null);
       case 'bead':
         return layBeads(act, spot.at, this.d, from, goes?.at ?? null);
       case 'twist':

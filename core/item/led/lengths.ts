@@ -41,7 +41,7 @@ export function lengthsOf({ steps, tailBeadsMm }: Led, mostMm: number | null): L
   let own = { from: 0, to: 0, lengthMm: 0 };
   steps.forEach((s, i) => {
     const wayMm = s.way?.lengthMm ?? 0;
-    const joins = mostMm !== null && i > 0 && steps[i - 1]!.act.do === 'wrap' && s.way !== null;
+    const joins = mostMm !== null && i > 0 && 'on' in steps[i - 1]!.act && s.way !== null;
     if (joins && own.lengthMm + wayMm + s.hereMm > mostMm) {
       lengths.push(own);
       own = { from: i - 1, to: i, lengthMm: 0 };

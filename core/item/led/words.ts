@@ -62,6 +62,8 @@ function actWords(step: Done): Said {
       return act.folded
         ? say`fold it back there, ${asLength(laid.hereMm)} for both ways, and twist them ${timesOf(act.turns)}`
         : say`twist it ${timesOf(act.turns)} with the other on the way`;
+    case 'weave':
+      return say`weave ${counted(laid.turns, 'row', 'rows')} of eights between both wires, ${counted(act.wraps, 'wrap', 'wraps')} a side`;
     case 'curl':
       return say`roll ${asCount(act.turns)} turns of spiral to the ${act.left ? 'left' : 'right'}, opening ${asLength(act.openingMm)}, gap ${asLength(act.gapMm)}`;
   }
@@ -91,7 +93,9 @@ const keyOf = ({ act, laid: { turns, strands, layers, way } }: Done): string => 
       ? [act.turns, act.folded]
       : act.do === 'curl'
         ? [act.turns, act.openingMm, act.gapMm, act.left]
-        : [];
+        : act.do === 'weave'
+          ? [act.wraps]
+          : [];
   const came = way.length > 0 ? [act.comes, act.sagMm.toFixed(2)] : [];
   return JSON.stringify([act.do, own, more, wrap, turns, strands, layers, came]);
 };
@@ -157,6 +161,7 @@ export function actTitle(act: Act, { turns, strands }: LaidAct): Said {
     return act.folded ? say`folded back, ${turns}` : turns;
   }
   if (act.do === 'curl') return say`curl, ${counted(act.turns, 'turn', 'turns')}`;
+  if (act.do === 'weave') return say`woven, ${counted(turns, 'row', 'rows')}`;
   if (act.do === 'bead') return say`${counted(act.beads.length, 'bead', 'beads')}`;
   const on =
     act.way !== null ? say`, hung` : strands > 1 ? say`, ${asCount(strands)} wires` : say``;
