@@ -198,3 +198,26 @@ test('two wires folded to a rope of four, its ends opened and curled, hung in a 
   await walkTo(page, 'Work the first end');
   await expect(page.getByText(/Untwist the first end over 20\.0 mm of the rope/)).toBeVisible();
 });
+
+test('two wires along one line stand apart over a stretch', async ({ page }) => {
+  await drawn(page, svg(60, 20, 'M0 10H60'), '0.8');
+  await stage(page, 'Wire');
+  await type(page.getByLabel('Wires side by side along this line'), '2');
+  await page.getByRole('button', { name: 'Apart over a stretch' }).click();
+  const stretch = page.getByRole('group', { name: /^Stretch 1 apart/ });
+  await expect(stretch.getByLabel('Middle at')).toHaveValue('30.0');
+  await type(stretch.getByLabel('Over'), '30');
+  await type(stretch.getByLabel('Apart by'), '8');
+  // Each goes 4 mm aside over 10 mm, along 12 t^2 (1 - t) at its steepest, and back: walked in small steps.
+  let mm = 40;
+  for (let i = 0; i < 1000; i++) {
+    const t = (i + 0.5) / 1000;
+    mm += (2 * Math.hypot(10, 4 * 6 * t * (1 - t))) / 1000;
+  }
+  await planned(page);
+  const cut = Number(/(\d+\.\d) mm/.exec(await page.getByTestId('cut-length').innerText())![1]);
+  // With a reserve of 5.
+  expect(Math.abs(cut - (mm + 5))).toBeLessThan(0.3);
+  await stretch.getByRole('button', { name: 'Stretch 1 as elsewhere' }).click();
+  await expect(page.getByTestId('cut-length')).toContainText('65.0 mm');
+});

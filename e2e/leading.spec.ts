@@ -149,7 +149,6 @@ test('the same from the list of places alone, and the same again at every bend',
   await page.getByRole('button', { name: 'Lead on there' }).press('Enter');
   await expect(acts(page)).toHaveCount(3);
   await page.getByRole('button', { name: 'Take this place out' }).press('Enter');
-  await acts(page).first().click();
   await page.getByRole('button', { name: 'Take this place out' }).press('Enter');
   await expect(acts(page)).toHaveCount(1);
   await acts(page).first().click();
@@ -204,4 +203,48 @@ test('a web of seven anchors hangs in rounds in a hoop, and is counted off', asy
     .click();
   await walkTo(page, 'Wire led on, 14 places');
   await expect(page.getByText(/8 to 14, each: lead it across in front/)).toBeVisible();
+});
+
+test('a wire wraps, goes on, weaves between two bars, and is counted off', async ({ page }) => {
+  await newPiece(page);
+  await importSvg(
+    page,
+    'bars.svg',
+    '<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="20mm" viewBox="0 0 60 20"><path d="M0 5H60" fill="none"/><path d="M0 15H60" fill="none"/></svg>',
+  );
+  await planned(page);
+  await stage(page, 'Wire');
+  await type(page.getByLabel('Thickness'), '1');
+  await stage(page, 'Dressing');
+  await dress(page, 'Wire led on');
+  await type(page.getByLabel('Its thickness'), '0.4');
+  await page.getByRole('button', { name: 'Take this place out' }).click();
+  const along = async (what: string, mm: string): Promise<void> => {
+    await page
+      .getByRole('radiogroup', { name: 'A press on the figure' })
+      .getByRole('radio', { name: what })
+      .click();
+    await page.getByLabel('Next place').selectOption({ label: 'along wire 1 …' });
+    await type(page.getByLabel('From its first end'), mm);
+    await page.getByRole('button', { name: 'Lead on there' }).click();
+  };
+  await along('Wraps', '10');
+  await along('Weave', '30');
+  await type(page.getByLabel('Over', { exact: true }), '20');
+  await expect(acts(page).nth(1)).toContainText('woven, 25 rows');
+  // Two wraps of hypot(1.4 pi, 0.4); from 10.4 on to 20; 25 rows, each hypot(13.588 + 19.8031, 0.8): circles of
+  // 0.7 about middles 10 apart; both tails of 20.
+  const mm = 40 + 2 * Math.hypot(1.4 * Math.PI, 0.4) + 9.6 + 25 * Math.hypot(13.588 + 19.8031, 0.8);
+  expect(Math.abs((await ledMm(page)) - mm)).toBeLessThan(0.2);
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await stage(page, 'Make');
+  await page
+    .getByRole('button', { name: /^Begin a making/ })
+    .first()
+    .click();
+  await walkTo(page, 'Wire led on, 2 places');
+  await expect(page.getByRole('button', { name: /^rows: 25 left of 25/ })).toBeVisible();
+  await expect(
+    page.getByText(/weave 25 rows of eights between both wires, 2 wraps a side/),
+  ).toBeVisible();
 });

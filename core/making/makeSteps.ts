@@ -3,7 +3,7 @@ import { TWIST_LIMIT_RAD } from '../element';
 import { endKindOf } from '../end';
 import type { Dressed, Dressing } from '../dressing';
 import type { Kit } from '../forming';
-import { actOrder, COUNT_WORDS, isCountedOff, kindOf, strandOf } from '../item';
+import { actOrder, COUNT_WORDS, isCountedOff, kindOf, strandOf, type CountKey } from '../item';
 import type { Piece } from '../piece';
 import { ropeCut, stockWords, takenOnBlank, type Plan, type RopeCut, type WirePlan } from '../plan';
 import {
@@ -244,6 +244,9 @@ const placesOf = ({ item, acts }: Dressed): MakeStep['places'] =>
     ? (acts ?? []).map((laid, i) => ({ said: actOrder(item.acts[i]!, laid), at: laid.at }))
     : [];
 
+/** What of a led wire is counted off: its places, and the rows of what it weaves. */
+const LED_COUNTS: ReadonlySet<CountKey> = new Set(['places', 'rows']);
+
 function dressSteps(making: Making, task: Task): MakeStep[] {
   const { dressing, assembly, piece, plan } = making;
   const d = dressing.items.find((i) => i.item.id === task.itemId);
@@ -252,7 +255,7 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
   const kind = kindOf(d.item);
   const nature = kind.nature?.(d.item);
   // A led wire is counted off place by place: each says what is done there.
-  const counted = d.counts.filter((c) => isCountedOff(c) && (!d.acts || c.what === 'places'));
+  const counted = d.counts.filter((c) => isCountedOff(c) && (!d.acts || LED_COUNTS.has(c.what)));
   return [
     step(task, {
       title: d.title,

@@ -25,7 +25,7 @@ import { mirroredItem, withPlaces, type PieceItem, type StretchPlace } from '../
 import { FOLD_LIMITS, type OutOfPlane } from './dressingSchema';
 import { markOf } from './mark';
 import { drawnPath, segmentBetween } from './nodes';
-import { MOST_APART_MM } from './schema';
+import { LONGEST_APART_MM, MOST_APART_MM } from './schema';
 import type { FigureNode, FigurePath, Piece, TracedPicture, WireEnds } from './schema';
 import type { DrawnLine } from './shapeSchema';
 import { mapShape } from './shapes';
@@ -70,10 +70,21 @@ export function resizeFigure(piece: Piece, side: 'height' | 'width', sizeMm: num
  */
 export function mapFigure(piece: Piece, m: Affine): Piece {
   const factor = similarityFactor(m) ?? 1;
-  const apart = ({ strandsApartMm }: WireEnds): Pick<WireEnds, 'strandsApartMm'> =>
-    strandsApartMm === undefined
-      ? {}
-      : { strandsApartMm: Math.min(MOST_APART_MM, strandsApartMm * factor) };
+  const wider = (mm: number): number => Math.min(MOST_APART_MM, mm * factor);
+  const apart = ({
+    strandsApartMm: all,
+    apartAt,
+  }: WireEnds): Pick<WireEnds, 'strandsApartMm' | 'apartAt'> => ({
+    ...(all !== undefined && { strandsApartMm: wider(all) }),
+    ...(apartAt && {
+      apartAt: apartAt.map((a) => ({
+        ...a,
+        ...applyAffine(m, a),
+        lengthMm: Math.min(LONGEST_APART_MM, a.lengthMm * factor),
+        apartMm: wider(a.apartMm),
+      })),
+    }),
+  });
   const ends = <T extends WireEnds>(own: T): T => ({
     ...own,
     ...apart(own),

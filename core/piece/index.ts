@@ -33,6 +33,7 @@ export {
   PIECE_FORMAT,
   PIECE_LIMITS,
   DOUBLED,
+  MOST_APART,
   MOST_APART_MM,
   MOST_STRANDS,
   PIECE_VERSION,
@@ -54,6 +55,7 @@ export {
   type DoubledLie,
   type WireEnds,
   type WorkOrigin,
+  type ApartStretch,
 } from './schema';
 export {
   DEFAULT_MAKING,

@@ -44,6 +44,19 @@ export const MOST_STRANDS = 12;
 export const MOST_APART_MM = 50;
 const strandsApartSchema = z.number().min(0).max(MOST_APART_MM);
 const strandsSchema = z.number().int().min(2).max(MOST_STRANDS);
+/** Stretches over which they stand otherwise apart, by their middles on the drawn line. */
+export const MOST_APART = 40;
+export const LONGEST_APART_MM = 10_000;
+const apartAtSchema = z
+  .array(
+    z.strictObject({
+      ...pointSchema.shape,
+      lengthMm: z.number().positive().max(LONGEST_APART_MM),
+      apartMm: strandsApartSchema,
+    }),
+  )
+  .max(MOST_APART);
+export type ApartStretch = z.infer<typeof apartAtSchema>[number];
 
 export const pathSchema = z.strictObject({
   id: z.string().min(1).max(60),
@@ -59,6 +72,7 @@ export const pathSchema = z.strictObject({
   handling: handlingSchema.optional(),
   strands: strandsSchema.optional(),
   strandsApartMm: strandsApartSchema.optional(),
+  apartAt: apartAtSchema.optional(),
 });
 export type FigurePath = z.infer<typeof pathSchema>;
 
@@ -136,6 +150,7 @@ const wireEndsSchema = z.strictObject({
   handling: handlingSchema.optional(),
   strands: strandsSchema.optional(),
   strandsApartMm: strandsApartSchema.optional(),
+  apartAt: apartAtSchema.optional(),
 });
 export type WireEnds = z.infer<typeof wireEndsSchema>;
 

@@ -40,6 +40,7 @@ import {
 } from './sideBySide';
 import type { Breach } from './laws';
 import type { Told } from './progress';
+import { strandLine } from './strandLines';
 import type { Correction } from './roundings';
 import type { Stray } from './stray';
 
@@ -152,13 +153,15 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
     const wire = stock.stiffness;
     // Wires side by side touch, unless they are wished apart; the drawn line lies in their middle.
     const pitchMm = stock.diameterMm + (path.strandsApartMm ?? 0);
-    const asideMm = (strand - (strands - 1) / 2) * pitchMm;
+    const parted = strands > 1 && (path.apartAt?.length ?? 0) > 0;
+    const line = parted ? strandLine(path, strand, pitchMm) : path;
+    const asideMm = parted ? 0 : (strand - (strands - 1) / 2) * pitchMm;
     return {
       path,
       strand,
       stock,
       own,
-      ...formPath(own, path, { kit, wire, ...(share && { told: share }) }, asideMm),
+      ...formPath(own, line, { kit, wire, ...(share && { told: share }) }, asideMm),
     };
   });
   const built = all.filter((b) => b.breach === null);

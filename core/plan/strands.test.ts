@@ -77,6 +77,104 @@ describe('wires side by side along one line', () => {
     );
   });
 
+  describe('apart over single stretches', () => {
+    const straight: FigurePath = {
+      ...newPath(
+        's',
+        [
+          { x: 0, y: 0 },
+          { x: 60, y: 0 },
+        ],
+        false,
+      ),
+      strands: 2,
+    };
+    const fine = { toleranceMm: 0.02 };
+    const smooth = (t: number): number => {
+      const w = Math.min(1, Math.max(0, t));
+      return w * w * (3 - 2 * w);
+    };
+
+    it('part and come together again, as long as what they follow walked in small steps', () => {
+      fc.assert(
+        fc.property(
+          fc.double({ min: 1, max: 10, noNaN: true }),
+          fc.double({ min: 18, max: 40, noNaN: true }),
+          (apartMm, lengthMm) => {
+            const apartAt = [{ x: 30, y: 0, lengthMm, apartMm }];
+            const plan = planPiece(piece({ ...straight, apartAt }, fine));
+            expect(plan.unplanned).toEqual([]);
+            // Half the wire and half of what lies between, growing over a third at each end.
+            const beside = (x: number): number =>
+              (D + apartMm * smooth((lengthMm / 2 - Math.abs(x - 30)) / (lengthMm / 3))) / 2;
+            let walked = 0;
+            for (let i = 0; i < 20_000; i++) {
+              const [a, b] = [(60 * i) / 20_000, (60 * (i + 1)) / 20_000];
+              walked += Math.hypot(b - a, beside(b) - beside(a));
+            }
+            for (const w of plan.wires) expect(Math.abs(w.developedMm - walked)).toBeLessThan(0.1);
+            const [left, right] = plan.wires;
+            const gapAt = (mm: number): number =>
+              nearestWire([formedLine(right!)], placeOnWire(left!, mm)!.at)!.farMm;
+            expect(gapAt(left!.developedMm / 2)).toBeCloseTo(D + apartMm, 1);
+            expect(gapAt(2)).toBeCloseTo(D, 1);
+          },
+        ),
+        { numRuns: 25 },
+      );
+    });
+
+    it('no further apart than elsewhere they are as they were; mirrored and turned as long', () => {
+      const plain = planPiece(piece(bow(3), fine));
+      const path = { ...bow(3), apartAt: [{ x: 0, y: 5, lengthMm: 15, apartMm: 0 }] };
+      lengths(planPiece(piece(path, fine))).forEach((mm, j) => {
+        expect(Math.abs(mm - lengths(plain)[j]!)).toBeLessThan(0.05);
+      });
+      const wide = piece({ ...path, apartAt: [{ x: 5, y: -15, lengthMm: 30, apartMm: 3 }] }, fine);
+      const own = lengths(planPiece(wide));
+      const turned = lengths(planPiece(mapFigure(wide, rotation(0.7))));
+      const mirrored = lengths(planPiece(mapFigure(wide, scaling(-1, 1)))).toReversed();
+      const twice = lengths(
+        planPiece({
+          ...mapFigure(wide, scaling(2)),
+          wire: { ...wide.wire, diameterMm: 2 * D },
+          toleranceMm: 0.04,
+        }),
+      );
+      own.forEach((mm, j) => {
+        expect(Math.abs(turned[j]! - mm)).toBeLessThan(0.05);
+        expect(Math.abs(mirrored[j]! - mm)).toBeLessThan(0.05);
+        expect(Math.abs(twice[j]! - 2 * mm)).toBeLessThan(0.1);
+      });
+      expect(readPiece(JSON.parse(JSON.stringify(wide))).ok).toBe(true);
+    });
+
+    it('round a closed line, and at its corners, they stay wires', () => {
+      const square: FigurePath = {
+        ...newPath(
+          'q',
+          [
+            { x: 0, y: 0 },
+            { x: 40, y: 0 },
+            { x: 40, y: 40 },
+            { x: 0, y: 40 },
+          ],
+          true,
+        ),
+        strands: 2,
+        apartAt: [{ x: 40, y: 0, lengthMm: 50, apartMm: 4 }],
+      };
+      const plan = planPiece(piece(square, fine));
+      expect(plan.unplanned).toEqual([]);
+      expect(plan.wires).toHaveLength(2);
+      expect(plan.wires.every((w) => w.closed)).toBe(true);
+      // Four corners each, and the inner one is shorter.
+      const [a, b] = plan.wires;
+      expect(Math.min(a!.bends.length, b!.bends.length)).toBeGreaterThanOrEqual(4);
+      expect(b!.developedMm).toBeLessThan(a!.developedMm - 8 * D + 1);
+    });
+  });
+
   it('touch all along, and the drawn line lies in their middle', () => {
     const nodes = fc.array(
       fc.record({ x: fc.integer({ min: 8, max: 16 }), y: fc.integer({ min: -6, max: 6 }) }),

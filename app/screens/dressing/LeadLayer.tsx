@@ -72,7 +72,7 @@ export function LeadLayer({
   const moved = (act: Act, to: Vec): Act => {
     if (!('on' in act)) return actAt(act, to);
     const spot = leadSpot(ground, spots, to, NEAR_PX * px);
-    if (act.do === 'weave') return spot && spot.way === null ? actAt(act, spot.at) : act;
+    if (act.do === 'weave') return spot?.way === null ? actAt(act, spot.at) : act;
     const own = spot?.way === act.id ? null : spot;
     return own ? { ...act, on: { ...own.on, lengthMm: act.on.lengthMm }, way: own.way } : act;
   };

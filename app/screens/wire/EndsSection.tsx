@@ -16,6 +16,7 @@ import { Tick } from '~/components/Tick';
 import { Choices, Picker, Section } from '~/components/ui';
 import { LengthField } from '~/components/LengthField';
 import { useEdit, usePiece, usePointer, useWorkbench } from '~/state/workbench';
+import { ApartStretches } from './ApartStretches';
 
 export function EndsSection() {
   const piece = usePiece();
@@ -33,35 +34,46 @@ export function EndsSection() {
     handling = NONE_HELD,
     strands = 1,
     strandsApartMm = 0,
+    apartAt = [],
   } = wireChoices(piece, wire.pathId);
   const set = (change: Partial<WireEnds>): void =>
     edit((p) => changeWire(p, wire.pathId, (own) => ({ ...own, ...change })));
   const side = (
-    <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
-      <NumberField
-        label="Wires side by side along this line"
-        value={strands}
-        min={1}
-        max={MOST_STRANDS}
-        onChange={(n) =>
-          set({
-            strands: n > 1 ? n : undefined,
-            ...(n === 1 && { strandsApartMm: undefined }),
-          })
-        }
-      />
+    <>
+      <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2">
+        <NumberField
+          label="Wires side by side along this line"
+          value={strands}
+          min={1}
+          max={MOST_STRANDS}
+          onChange={(n) =>
+            set({
+              strands: n > 1 ? n : undefined,
+              ...(n === 1 && { strandsApartMm: undefined, apartAt: undefined }),
+            })
+          }
+        />
+        {strands > 1 && (
+          <LengthField
+            label="Apart from each other by"
+            valueMm={strandsApartMm}
+            unit={settings.unit}
+            min={0}
+            max={MOST_APART_MM}
+            alone
+            onChange={(mm) => set({ strandsApartMm: mm > 0 ? mm : undefined })}
+          />
+        )}
+      </div>
       {strands > 1 && (
-        <LengthField
-          label="Apart from each other by"
-          valueMm={strandsApartMm}
+        <ApartStretches
+          wire={wire}
+          stretches={apartAt}
           unit={settings.unit}
-          min={0}
-          max={MOST_APART_MM}
-          alone
-          onChange={(mm) => set({ strandsApartMm: mm > 0 ? mm : undefined })}
+          set={(next) => set({ apartAt: next })}
         />
       )}
-    </div>
+    </>
   );
   const shown = { wire: wire.stock, unit: settings.unit };
   const title = wires.length > 1 ? ` of wire ${number + 1}` : '';
