@@ -10,6 +10,7 @@ import {
   SQUARE_AND_CIRCLE,
   stage,
   type,
+  walkTo,
 } from './workshop';
 
 test('inches lead everywhere once chosen', async ({ page }) => {
@@ -67,6 +68,22 @@ test('actual size after the screen was measured', async ({ page }) => {
   );
   // Bow and stern stand 34 mm apart.
   expect(Math.abs(b!.x - a!.x)).toBeCloseTo(34 * 5, 0);
+});
+
+test('a left-handed maker is told which way to wind', async ({ page }) => {
+  await page.goto('/settings');
+  await page
+    .getByRole('radiogroup', { name: 'Hand you work with' })
+    .getByRole('radio', { name: 'left' })
+    .click();
+  await openPiece(page, 'Lantern handle');
+  await stage(page, 'Make');
+  await page
+    .getByRole('button', { name: /^Begin a making/ })
+    .first()
+    .click();
+  await walkTo(page, 'Twist the 4 strands to a rope');
+  await expect(page.getByText(/the hook in the left hand: turn it to the left/)).toBeVisible();
 });
 
 test('the dark theme stays through a reload', async ({ page }) => {

@@ -60,7 +60,7 @@ export default function SettingsScreen({ loaderData }: Route.ComponentProps) {
           </p>
         )}
         <Card title="Units, look and paper">
-          <div className="grid gap-4 sm:grid-cols-3">
+          <div className="grid gap-4 sm:grid-cols-2">
             <Choices
               label="Leading unit"
               value={settings.unit}
@@ -88,6 +88,15 @@ export default function SettingsScreen({ loaderData }: Route.ComponentProps) {
                 { value: 'letter', label: 'Letter' },
               ]}
               onChange={(paper) => change({ paper })}
+            />
+            <Choices
+              label="Hand you work with"
+              value={settings.hand}
+              options={[
+                { value: 'right', label: 'right' },
+                { value: 'left', label: 'left' },
+              ]}
+              onChange={(hand) => change({ hand })}
             />
           </div>
         </Card>

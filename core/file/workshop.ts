@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { DEFAULT_LIMITS, limitsSchema } from '../gauge';
-import { readMaking, type MakingRecord } from '../making';
+import { HANDS, readMaking, type MakingRecord } from '../making';
 import {
   PIECE_VERSION,
   readPiece,
@@ -20,6 +20,8 @@ export const settingsSchema = z.strictObject({
   unit: z.enum(['mm', 'in']),
   theme: z.enum(['system', 'light', 'dark']),
   paper: z.enum(['a4', 'letter']),
+  /** the hand that is worked with */
+  hand: z.enum(HANDS),
   /** CSS px that measure 1 mm on this screen; null until calibrated */
   pxPerMm: z.number().min(1).max(40).nullable(),
   /** where the gauge verdict draws its lines */
@@ -30,6 +32,7 @@ export const DEFAULT_SETTINGS: Settings = {
   unit: 'mm',
   theme: 'system',
   paper: 'a4',
+  hand: 'right',
   pxPerMm: null,
   limits: DEFAULT_LIMITS,
 };

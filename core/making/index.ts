@@ -11,6 +11,7 @@ export {
   type OrderRemedy,
 } from './assembly';
 export { caution, earMetal, type Caution, type CautionId } from './cautions';
+export { HAND_WORDS, HANDS, type Hand } from './hands';
 export type { MakeStep } from './makeStep';
 export { makeSteps } from './makeSteps';
 export { dressOrders } from './orders';

@@ -9,6 +9,7 @@ import { METAL_FACTS, type Metal } from '../wire';
 import type { Said } from '../words';
 import type { Assembly } from './assembly';
 import { caution, earMetal, type Caution } from './cautions';
+import type { Handed } from './hands';
 import { PLAIN_REASONS, type Reason } from './reasons';
 import type { Task } from './taskBook';
 
@@ -40,6 +41,8 @@ export interface MakeStep {
   readonly counts: readonly Counted[];
   readonly tool: Said | null;
   readonly turn: 'left' | 'right' | null;
+  /** its direction hangs on the hand that is worked with */
+  readonly handed: Handed | null;
   readonly cautions: readonly Caution[];
   /** why it comes here: of the tasks it waited for */
   readonly why: readonly Reason[];
@@ -78,6 +81,7 @@ export const step = (
   counts: [],
   tool: null,
   turn: null,
+  handed: null,
   cautions: [],
   why: [],
   ...more,

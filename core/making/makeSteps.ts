@@ -124,6 +124,7 @@ function ropeSteps(
         say`It is ${asThickness(stock.diameterMm)} across then, and ${asLength(rope.eachMm / (folded ? 2 : 1) - cutMm)} shorter than its strands.`,
       ],
       counts: turns > 0 ? [{ what: 'turns', count: turns }] : [],
+      handed: 'twist',
       tool: say`vise, hook in a hand drill`,
       cautions: [...(rope.angleRad > TWIST_LIMIT_RAD ? [caution('twist')] : [])],
     }),
@@ -267,6 +268,7 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
       subline: onTheWayWords(plan, d),
       orders: dressOrders(d),
       places: placesOf(d),
+      handed: kind.traits.winds ? 'wind' : null,
       counts: counted,
       tool: kind.tool ? say`${kind.tool}` : null,
       cautions: [

@@ -1,7 +1,8 @@
 import { CornerUpLeft, CornerUpRight, ShieldAlert } from 'lucide-react';
 import { COUNT_WORDS, type CountKey } from '@core/item';
-import { REASONS, type MakeStep } from '@core/making';
+import { HAND_WORDS, REASONS, type MakeStep } from '@core/making';
 import { useWords } from '~/state/useWords';
+import { useWorkbench } from '~/state/workbench';
 import { placeOf } from './placeOf';
 
 /** The words of a step, readable from a metre away. */
@@ -15,6 +16,7 @@ export function StepWords({
   count: (what: CountKey, by: number) => void;
 }) {
   const told = useWords();
+  const { hand } = useWorkbench().settings;
   const at = placeOf(step, counted);
   const next = step.places[at];
   const Turn = step.turn === 'right' ? CornerUpRight : CornerUpLeft;
@@ -51,6 +53,7 @@ export function StepWords({
         {step.orders.map((o, i) => (
           <li key={i}>{told(o)}</li>
         ))}
+        {step.handed && <li className="text-soft">{told(HAND_WORDS[step.handed][hand])}</li>}
       </ul>
       {step.counts.length > 0 && (
         <div className="mt-5 flex flex-wrap gap-4">
