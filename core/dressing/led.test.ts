@@ -563,6 +563,17 @@ describe('tails that twist, curl and hold a stone', () => {
     expect(turned).toMatchObject({ left: true });
   });
 
+  it('rolled about the very place that it comes from, it goes as it goes on', () => {
+    const here = at(5, 5);
+    const acts = [passAct('p', here), curlAct('c', here), passAct('q', at(9, 5))];
+    const piece = pieceWith(RAILS, [led(acts)]);
+    const own = cutOf(dressingOf(piece).items[0]!);
+    for (const rad of [0.187, 2, -1]) {
+      const [turned] = dressingOf(mapFigure(piece, rotation(rad))).items;
+      expect(cutOf(turned!)).toBeCloseTo(own, 6);
+    }
+  });
+
   it('led over a stone it takes the way over it, in front or behind, and lies after it', () => {
     const stone = made('stone', place(30, 5), { widthMm: 8, heightMm: 8, thickMm: 8 });
     const over = (comes: 'front' | 'behind') => [from, wrap('b', 40, 10, 1, { comes })];

@@ -251,12 +251,17 @@ const sizeOf = ({ openingMm, gapMm }: ActOf<'curl'>, diameterMm: number): Spiral
 });
 
 /** A spiral about a place: the wire comes to its outermost turn along a tangent. */
-export function layCurl(act: ActOf<'curl'>, from: Vec | null, d: number): Placed {
+export function layCurl(act: ActOf<'curl'>, from: Vec | null, next: Vec | null, d: number): Placed {
   const size = sizeOf(act, d);
   const outMm = (spiralOutside(size, act.turns) - d) / 2;
-  const way = from ? sub(act.at, from) : { x: 1, y: 0 };
-  const far = norm(way);
-  const along = far > 0 ? Math.atan2(way.y, way.x) : 0;
+  const apart = (p: Vec | null): Vec | null =>
+    p && distance(p, act.at) > ALIKE_MM ? sub(act.at, p) : null;
+  // What comes from its very middle has no direction of its own: it goes as it goes on.
+  const came = apart(from);
+  const goes = apart(next);
+  const way = came ?? (goes ? scale(goes, -1) : { x: 1, y: 0 });
+  const far = came ? norm(came) : 0;
+  const along = Math.atan2(way.y, way.x);
   // The tangent touches square to the radius; from inside the spiral there is none.
   const off = far > outMm ? Math.acos(outMm / far) : Math.PI / 2;
   const angle = along + Math.PI + (act.left ? off : -off);

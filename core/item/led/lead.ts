@@ -129,7 +129,7 @@ class Leading {
       case 'twist':
         return act.folded && this.hand ? layFolded(act, this.hand, this.d) : nothingAt(spot.at);
       case 'curl':
-        return layCurl(act, from, this.d);
+        return layCurl(act, from, goes?.at ?? null, this.d);
       case 'pass':
         return nothingAt(spot.at);
     }
