@@ -1,5 +1,5 @@
 import type { Piece } from '@core/piece';
-import { alongBlank, ropeWords, type Stray, type WirePlan } from '@core/plan';
+import { alongBlank, fromSpool, ropeWords, type Stray, type WirePlan } from '@core/plan';
 import { useWords } from '~/state/useWords';
 import { printBoth, printLength, printThickness, type LengthUnit } from '@core/units';
 
@@ -57,7 +57,7 @@ export function LengthParts({
           ))}
           <tr className="border-t-2 border-ink font-semibold">
             <th scope="row" className="py-1.5 text-left">
-              {rope ? 'The rope' : piece.work === 'spool' ? 'Stop mark' : 'Cut length'}
+              {rope ? 'The rope' : fromSpool(piece, wire) ? 'Stop mark' : 'Cut length'}
             </th>
             <td className="py-1.5 text-right">{printBoth(wire.cutMm, unit)}</td>
           </tr>

@@ -5,6 +5,7 @@ import type { Dressing } from '@core/dressing';
 import type { Piece } from '@core/piece';
 import {
   alongBlank,
+  fromSpool,
   ropeWords,
   takenOnBlank,
   type Plan,
@@ -81,7 +82,7 @@ export function StripView({
             data-testid="cut-length"
           >
             <span className="text-soft">
-              {rope ? 'Rope' : piece.work === 'spool' ? 'Stop mark at' : 'Cut'}
+              {rope ? 'Rope' : fromSpool(piece, wire) ? 'Stop mark at' : 'Cut'}
             </span>
             <strong className="text-base">{printBoth(wire.cutMm, unit)}</strong>
             <ChevronDown size={14} aria-hidden="true" />

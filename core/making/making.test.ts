@@ -383,6 +383,55 @@ describe('orders to the hands', () => {
   });
 });
 
+describe('a wire of rope', () => {
+  // Four strands of 0.8 mm: a turn every 7 mm, 1.121525 times as long as the rope (see the bill).
+  const ROPE = {
+    metal: 'copper',
+    temper: 'dead-soft',
+    diameterMm: 0.8 * (1 + Math.SQRT2),
+    rope: { strands: 4, turnMm: 7, folded: true },
+  } as const;
+  const opened = { kind: 'opened', openMm: 12, turns: 1, openingMm: 2, gapMm: 0.4 } as const;
+  const handle = pieceOf([], {
+    wire: ROPE,
+    paths: [{ ...newPath('h', [at(0, 0), at(100, 0)], false), start: opened }],
+  });
+
+  it('is cut as what it is twisted from, then twisted, before it is bent; its end is opened', () => {
+    const steps = stepsFor(handle);
+    const [cut, twist] = steps;
+    const mm = planPiece(handle, { kit: DEFAULT_KIT }).wires[0]!.cutMm;
+    expect(told(cut!.headline)).toBe(`2 × ${(2 * mm * 1.121525).toFixed(1)} mm`);
+    expect(cut!.orders.map(told).join(' ')).toContain('Fold each in its middle');
+    expect(told(twist!.headline)).toBe(`${mm.toFixed(1)} mm`);
+    expect(twist!.counts).toEqual([{ what: 'turns', count: Math.round(mm / 7) }]);
+    expect(twist!.handed).toBe('twist');
+    const open = steps
+      .find((s) => s.id === 'wire:0:first-end')!
+      .orders.map(told)
+      .join(' ');
+    expect(open).toMatch(/^Untwist the first end over .* of the rope, cut a fold there open/);
+  });
+
+  it('is never formed on the spool, and of a pair each has its own', () => {
+    const spool = stepsFor({ ...handle, work: 'spool' });
+    expect(spool.map((s) => s.id)).toEqual(stepsFor(handle).map((s) => s.id));
+    expect(spool.flatMap((s) => s.orders.map(told)).join(' ')).not.toContain('spool');
+    const pair = { ...handle, making: { ...handle.making, pair: 'together' as const } };
+    expect(told(stepsFor(pair)[0]!.headline)).toMatch(/^4 × /);
+    expect(told(stepsFor(handle, 3)[0]!.headline)).toMatch(/^6 × /);
+  });
+
+  it('is not hammered', () => {
+    const flat = newDressItem('flatten', 'f', place(50, 0, 10), place(0, 0), { frameMm: 2 });
+    const piece = pieceOf([flat], { wire: ROPE, paths: handle.paths });
+    const [d] = dressPiece(piece, planPiece(piece)).items;
+    expect(d!.problems.map((p) => [p.refused, told(p.message)])).toEqual([
+      [true, expect.stringContaining('A rope is not hammered') as string],
+    ]);
+  });
+});
+
 describe('several alike', () => {
   const base = pieceOf([]);
   const counts = (piece: Piece, copies: number): number[] =>

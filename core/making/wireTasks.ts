@@ -2,7 +2,7 @@ import type { Dressed } from '../dressing';
 import type { WireEnd } from '../end';
 import { kindOf, type Span } from '../item';
 import type { Piece } from '../piece';
-import { bendNear, type Plan } from '../plan';
+import { bendNear, fromSpool, type Plan } from '../plan';
 import type { WireSteps } from '../steps';
 import { say, type Said } from '../words';
 import { taskOf, type Group, type TaskBook } from './taskBook';
@@ -64,7 +64,7 @@ export function wireTasks(book: TaskBook, work: WireSteps): void {
   const { plan, piece } = book;
   const w = work.wire;
   const name = plan.wires.length > 1 ? `wire ${w + 1}` : null;
-  const spool = piece.work === 'spool';
+  const spool = fromSpool(piece, plan.wires[w]!);
   const straighten = spool
     ? say`Straighten the spool’s wire${name ? ` of ${name}` : ''}`
     : say`Cut and straighten${name ? ` ${name}` : ''}`;
@@ -153,7 +153,7 @@ function endGroups(book: TaskBook, work: WireSteps, name: string | null): Group[
     book.before(bends?.id ?? book.cutOf(w), id, 'ends-after-bends', { soft });
     return { id, from: last, to: last, end };
   };
-  const off = book.piece.work === 'spool' ? cutOff(book, w, of, bends?.id) : null;
+  const off = fromSpool(book.piece, book.plan.wires[w]!) ? cutOff(book, w, of, bends?.id) : null;
   const groups: Group[] = [];
   if (closed) {
     groups.push(put(`wire:${w}:ends`, say`Close ${name ?? 'the figure'}`, 'seam'));

@@ -46,6 +46,7 @@ export type { Aside, DoubledStretch } from './sideBySide';
 export type { Breach } from './laws';
 export type { Correction } from './roundings';
 export {
+  fromSpool,
   kindWords,
   ropeCut,
   ropeWords,

@@ -79,6 +79,12 @@ export function kindWords(piece: Piece, plan: Plan): Said {
   );
 }
 
+/** Whether a wire is formed on the spool: a rope is twisted of lengths that are cut. */
+export const fromSpool = (
+  { work }: Pick<Piece, 'work'>,
+  { stock }: { readonly stock: Round },
+): boolean => work === 'spool' && stock.rope === undefined;
+
 /** The thickest of a plan's wires, mm. */
 export const widestMm = ({ wires, diameterMm }: Plan): number =>
   wires.length > 0 ? Math.max(...wires.map((w) => w.stock.diameterMm)) : diameterMm;

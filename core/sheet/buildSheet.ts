@@ -2,7 +2,15 @@ import { dressPiece, finishedBox, type Dressing } from '../dressing';
 import type { Kit } from '../forming';
 import type { Piece } from '../piece';
 import { strandOf } from '../item';
-import { kindWords, ropeCut, stockUses, stockWords, type Plan, type WirePlan } from '../plan';
+import {
+  fromSpool,
+  kindWords,
+  ropeCut,
+  stockUses,
+  stockWords,
+  type Plan,
+  type WirePlan,
+} from '../plan';
 import {
   endWords,
   gaugeWords,
@@ -239,10 +247,7 @@ function wireBlocks(
   const middleWords =
     middle === null ? '' : ` Mark the middle, ${printBoth(middle, unit)} from an end.`;
   const blocks: Block[] = [
-    title(
-      (piece.work === 'spool' && !wire.stock.rope ? spool : cut) + middleWords,
-      8 + parts.length * LINE_MM,
-    ),
+    title((fromSpool(piece, wire) ? spool : cut) + middleWords, 8 + parts.length * LINE_MM),
     ...parts.map((items): Block => ({ heightMm: LINE_MM, items })),
     { heightMm: 3, items: [] },
     title(

@@ -1,5 +1,5 @@
 import type { Piece } from '../piece';
-import { alongBlank, takenOnBlank, type WirePlan } from '../plan';
+import { alongBlank, fromSpool, takenOnBlank, type WirePlan } from '../plan';
 import type { WorkMarks } from '../steps';
 import { bareLength, type LengthUnit, printLength } from '../units';
 import { MARGIN_MM, rule, words, type Item, type Paper } from './items';
@@ -92,7 +92,7 @@ function oneRow(
     if (at >= from - 1e-9 && at <= to + 1e-9) items.push(rule(x(at), y - 2, x(at), y + 2, 0.25));
   }
   if (to >= wire.cutMm - 1e-9) {
-    const word = piece.work === 'spool' ? 'stop' : 'cut';
+    const word = fromSpool(piece, wire) ? 'stop' : 'cut';
     items.push(
       words(x(to) + 1, y - 2.6, `${word} ${printLength(wire.cutMm, unit)}`, {
         sizeMm: 2.4,

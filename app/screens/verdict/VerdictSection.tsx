@@ -9,7 +9,8 @@ import {
 } from '@core/gauge';
 import type { Vec } from '@core/geometry';
 import { leadStock } from '@core/piece';
-import { printGauge, printLength, printThickness } from '@core/units';
+import { sizeWords } from '@core/plan';
+import { printLength, printThickness } from '@core/units';
 import { Button, Section } from '~/components/ui';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { useUnit, useWords } from '~/state/useWords';
@@ -72,7 +73,8 @@ export function VerdictSection({
 function useSizes() {
   const told = useWords();
   const unit = useUnit();
-  const gauge = ({ diameterMm }: Size): string => printGauge(diameterMm, unit);
+  const lead = leadStock(usePiece());
+  const gauge = ({ diameterMm }: Size): string => told(sizeWords(lead, diameterMm));
   return { told, unit, gauge };
 }
 
