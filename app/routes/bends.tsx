@@ -61,7 +61,7 @@ export default function BendsScreen() {
             Mirrored twin
           </p>
         )}
-        {plan && wire && !twin && <BendEditor wire={wire} flowMPa={plan.flowMPa} />}
+        {plan && wire && !twin && <BendEditor wire={wire} />}
       </div>
       <StagePanel wide>
         {plan && <AdviceSection advice={plan.advice} work={work} wire={wire} />}

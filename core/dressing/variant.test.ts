@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { newDressItem } from '../item';
 import { newPath, newPiece, pieceSchema, withNamedWires, type Piece } from '../piece';
 import { planPiece } from '../plan';
+import { layOf, strandMm, twistedOf } from '../wire';
 import { dressPiece, earringOf, variantOf, variantWire, type VariantRules } from '.';
 
 const SAME: VariantRules = { wire: 'same', loops: 'same', beads: 'same', wholeGauges: true };
@@ -45,6 +46,16 @@ describe('variants', () => {
     );
     expect(variantWire(1.024, 2, { ...SAME, wire: 'proportional' })).toBeCloseTo(2.053, 3);
     expect(variantWire(1.024, 3, SAME)).toBe(1.024);
+  });
+
+  it('a rope is twisted of wire that follows the rule, its strands lying as they did', () => {
+    const bare = { metal: 'copper', temper: 'dead-soft', diameterMm: 0.8 } as const;
+    const rope = { ...PIECE, wire: twistedOf<Piece['wire']>(bare, 4) };
+    const { wire } = variantOf(rope, 1.5, ALL);
+    expect(strandMm(wire)).toBeCloseTo(1.2, 6);
+    expect(layOf(wire).angleRad).toBeCloseTo(layOf(rope.wire).angleRad, 9);
+    expect(pieceSchema.safeParse(variantOf(rope, 9, ALL)).error).toBeUndefined();
+    expect(variantOf(rope, 1.5, SAME).wire).toEqual(rope.wire);
   });
 
   it('all in proportion is the same piece under a glass: lengths grow alike', () => {

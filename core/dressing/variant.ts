@@ -4,6 +4,7 @@ import { valueOf, withinControl, type Fields, type Scale } from '../field';
 import { kindOf, type Bead, type PieceItem } from '../item';
 import { mapFigure, type Piece, type Wire, type WireEnds } from '../piece';
 import { awgToMm, mmToAwg } from '../units';
+import { acrossFor, inThickness, strandMm } from '../wire';
 
 /** How what is not the figure follows when a piece is made larger or smaller. */
 export interface VariantRules {
@@ -56,16 +57,14 @@ function scaledBead(bead: Bead, factor: number): Bead {
 /** The piece larger or smaller by a factor, everything else by the rules; counts follow the stretches. */
 export function variantOf(piece: Piece, factor: number, rules: VariantRules): Piece {
   const larger = mapFigure(piece, scaling(factor));
-  const wireFactor = variantWire(piece.wire.diameterMm, factor, rules) / piece.wire.diameterMm;
-  const thicker = <T extends Readonly<Wire>>(wire: T): T => ({
-    ...wire,
-    diameterMm: variantWire(wire.diameterMm, factor, rules),
-  });
+  // A rope is twisted of wire that follows the rules.
+  const thicker = <T extends Readonly<Wire>>(wire: T): T =>
+    inThickness(wire, acrossFor(wire, variantWire(strandMm(wire), factor, rules)));
   const times = (value: number, by: number): number => Number((value * by).toFixed(3));
   const by: Readonly<Record<Scale, number>> = {
     size: factor,
     loop: rules.loops === 'proportional' ? factor : 1,
-    wire: wireFactor,
+    wire: thicker(piece.wire).diameterMm / piece.wire.diameterMm,
   };
   /** The numbers of fields that follow the piece, within what can be chosen. */
   const followed = (

@@ -82,7 +82,6 @@ export {
   madeOfSchema,
   stockIdSchema,
   bareThread,
-  ROPE_TURN_MM,
   strandOf,
   threadKey,
   threadSchema,

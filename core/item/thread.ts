@@ -1,8 +1,13 @@
 import { z } from 'zod';
-import { COATS, METALS, ROPE_STRANDS, strandMm, TEMPERS, WIRE_LIMITS_MM } from '../wire';
-
-/** A full turn of a rope is between so short and so long, mm. */
-export const ROPE_TURN_MM = { min: 0.2, max: 500 } as const;
+import {
+  COATS,
+  METALS,
+  ROPE_STRANDS,
+  ROPE_TURN_MM,
+  strandMm,
+  TEMPERS,
+  WIRE_LIMITS_MM,
+} from '../wire';
 
 /** Strands of a wire that are twisted to a rope. */
 export const ropeSchema = z

@@ -1,6 +1,7 @@
 /** Wire: metals, tempers and what follows from them. Handbook values, named as typical. */
 export { wireMassG } from './mass';
 export {
+  acrossFor,
   inThickness,
   layOf,
   ROPE_STRANDS,
@@ -23,6 +24,5 @@ export {
   type Temper,
 } from './metals';
 
-/** Thinnest and thickest wire that can be planned, in mm (40 ga to about 4 ga). */
-export const WIRE_LIMITS_MM = { min: 0.08, max: 5 } as const;
+export { ROPE_TURN_MM, WIRE_LIMITS_MM } from './limits';
 export { COATS, type Coat } from './coats';

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { wireMassG } from './mass';
 import {
+  acrossFor,
   inThickness,
   layOf,
   ROPE_STRANDS,
@@ -53,6 +54,15 @@ describe('a rope', () => {
       }),
     );
     expect(wireGrams(wire, 100)).toBe(wireMassG('copper', 1, 100));
+  });
+
+  it('is never thicker than wire can be, nor a turn longer or shorter than one can be', () => {
+    const thick: Round = twistedOf({ diameterMm: 4 }, 4);
+    expect(thick.diameterMm).toBe(5);
+    expect(layOf(thick).angleRad).toBeCloseTo(Math.PI / 6, 2);
+    expect(acrossFor(thick, 3)).toBe(5);
+    const long = { diameterMm: 1, rope: { strands: 2, turnMm: 400, folded: false } } as const;
+    expect(inThickness<Round>(long, 2).rope!.turnMm).toBe(500);
   });
 
   it('in another thickness its strands lie as they did; untwisted it is its wire', () => {

@@ -1,3 +1,4 @@
+import { ROPE_TURN_MM, WIRE_LIMITS_MM } from './limits';
 import { wireMassG } from './mass';
 import type { Metal } from './metals';
 
@@ -53,12 +54,19 @@ export const wireGrams = (wire: Round & { readonly metal: Metal }, lengthMm: num
     ? strandsIn(wire) * wireMassG(wire.metal, strandMm(wire), lengthMm * layOf(wire).longer)
     : wireMassG(wire.metal, wire.diameterMm, lengthMm);
 
+const turnWithin = (mm: number): number =>
+  Math.min(ROPE_TURN_MM.max, Math.max(ROPE_TURN_MM.min, mm));
+
+/** How thick it is over everything with strands of a thickness; it is never thicker than wire can be. */
+export const acrossFor = (wire: Round, strand: number): number =>
+  Math.min(WIRE_LIMITS_MM.max, strand * acrossOf(strandsIn(wire)));
+
 /** It in another thickness over everything, its strands lying at the same angle. */
 export const inThickness = <T extends Round>(wire: T, diameterMm: number): T => ({
   ...wire,
   diameterMm,
   ...(wire.rope && {
-    rope: { ...wire.rope, turnMm: wire.rope.turnMm * (diameterMm / wire.diameterMm) },
+    rope: { ...wire.rope, turnMm: turnWithin(wire.rope.turnMm * (diameterMm / wire.diameterMm)) },
   }),
 });
 
@@ -73,7 +81,12 @@ export function twistedOf<T extends Round>(wire: T, strands: number): T {
   if (!some) return { ...bare, diameterMm: d } as T;
   const round = 2 * Math.PI * strandRho(some) * d;
   const angleRad = rope ? layOf(wire).angleRad : NEW_ROPE_RAD;
-  const turnMm = Number((round / Math.tan(angleRad)).toFixed(2));
+  const turnMm = turnWithin(Number((round / Math.tan(angleRad)).toFixed(2)));
   const folded = some !== 3 && (rope?.folded ?? false);
-  return { ...bare, diameterMm: d * acrossOf(some), rope: { strands: some, turnMm, folded } } as T;
+  const twisted = {
+    ...bare,
+    diameterMm: d * acrossOf(some),
+    rope: { strands: some, turnMm, folded },
+  };
+  return inThickness(twisted as T, Math.min(WIRE_LIMITS_MM.max, twisted.diameterMm));
 }

@@ -1,20 +1,26 @@
 import { useEffect, useMemo, useState } from 'react';
 import { X } from 'lucide-react';
-import { fixedTools, nearestTools, type Kit, type Stiffness, type ToolMiss } from '@core/forming';
+import {
+  fixedTools,
+  nearestTools,
+  stiffnessOf,
+  type Kit,
+  type Stiffness,
+  type ToolMiss,
+} from '@core/forming';
 import { withBendEdit, type BendEdit } from '@core/piece';
 import type { PlannedBend, WirePlan } from '@core/plan';
 import { overWords, turnWord } from '@core/steps';
 import { degrees, printLength, printThickness, radians } from '@core/units';
-import { METAL_FACTS } from '@core/wire';
 import { RangeField } from '~/components/RangeField';
 import { Button, IconButton, Picker } from '~/components/ui';
-import { usePiece, usePointer, useWorkbench } from '~/state/workbench';
+import { usePointer, useWorkbench } from '~/state/workbench';
 import { useUnit, useWords } from '~/state/useWords';
 
 type Change = Partial<Pick<BendEdit, 'shiftMm' | 'angleRad' | 'over'>>;
 
 /** The bend in work: moved, turned and formed otherwise than planned, all else following at once. */
-export function BendEditor({ wire, flowMPa }: { wire: WirePlan; flowMPa: number }) {
+export function BendEditor({ wire }: { wire: WirePlan }) {
   const { pointer } = useWorkbench();
   const chosen = usePointer((p) => p.chosen);
   const bend = chosen === null ? undefined : wire.bends[chosen];
@@ -42,24 +48,16 @@ export function BendEditor({ wire, flowMPa }: { wire: WirePlan; flowMPa: number 
           <X size={16} />
         </IconButton>
       </div>
-      <Fields key={chosen} bend={bend} flowMPa={flowMPa} />
+      <Fields key={chosen} bend={bend} wire={wire} />
     </section>
   );
 }
 
-function Fields({ bend, flowMPa }: { bend: PlannedBend; flowMPa: number }) {
-  const piece = usePiece();
+function Fields({ bend, wire: { stock } }: { bend: PlannedBend; wire: WirePlan }) {
   const unit = useUnit();
   const { store, tools } = useWorkbench();
-  const { wire } = piece;
-  const stiffness = useMemo<Stiffness>(
-    () => ({
-      diameterMm: wire.diameterMm,
-      flowMPa,
-      modulusMPa: METAL_FACTS[wire.metal].modulusMPa,
-    }),
-    [wire, flowMPa],
-  );
+  // What this wire springs back by, which need not be the piece's main one.
+  const stiffness = useMemo(() => stiffnessOf(stock, tools.coils), [stock, tools]);
   const wished = (change: Change): void =>
     store.getState().edit((p) => withBendEdit(p, bend.spot, change));
   const preview = (change: Change): void =>

@@ -10,7 +10,7 @@ import {
   type Piece,
 } from '@core/piece';
 import type { LengthUnit } from '@core/units';
-import { METAL_FACTS, METALS, TEMPER_NAMES, TEMPERS } from '@core/wire';
+import { acrossFor, METAL_FACTS, METALS, strandMm, TEMPER_NAMES, TEMPERS } from '@core/wire';
 import { CoatField } from '~/components/CoatField';
 import { GaugeFields } from '~/components/GaugeFields';
 import { Picker } from '~/components/ui';
@@ -68,8 +68,8 @@ export function WireFields({
         unit={unit}
         gaugeLabel={names.gauge}
         thicknessLabel={names.thickness}
-        diameterMm={wire.diameterMm}
-        set={(diameterMm) => change({ diameterMm })}
+        diameterMm={strandMm(wire)}
+        set={(d) => change({ diameterMm: acrossFor(wire, d) })}
       />
       {names.coat && (
         <CoatField label={names.coat} coat={wire.coat} set={(coat) => change({ coat })} />

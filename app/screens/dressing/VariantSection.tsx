@@ -10,8 +10,9 @@ import {
 } from '@core/dressing';
 import type { Verdict } from '@core/gauge';
 import { COUNT_WORDS } from '@core/item';
-import { figureBox, type Piece } from '@core/piece';
-import { printGauge, printLength, type LengthUnit } from '@core/units';
+import { figureBox, leadStock, type Piece } from '@core/piece';
+import { sizeWords } from '@core/plan';
+import { printLength, type LengthUnit } from '@core/units';
 import { inWords } from '@core/words';
 import { NumberField } from '~/components/NumberField';
 import { Tick } from '~/components/Tick';
@@ -135,8 +136,8 @@ function Compare({ before, after, unit }: { before: Sized; after: Sized; unit: L
     ['Figure, height', height(before), height(after)],
     [
       'Frame wire',
-      printGauge(before.piece.wire.diameterMm, unit),
-      printGauge(after.piece.wire.diameterMm, unit),
+      inWords(sizeWords(leadStock(before.piece)), unit),
+      inWords(sizeWords(leadStock(after.piece)), unit),
     ],
     ['Gauge recommended', recommended(before, unit), recommended(after, unit)],
     [
@@ -166,8 +167,8 @@ function Compare({ before, after, unit }: { before: Sized; after: Sized; unit: L
   );
 }
 
-const recommended = ({ verdict }: Sized, unit: LengthUnit): string =>
-  verdict ? printGauge(verdict.recommended.size.diameterMm, unit) : '–';
+const recommended = ({ piece, verdict }: Sized, unit: LengthUnit): string =>
+  verdict ? inWords(sizeWords(leadStock(piece), verdict.recommended.size.diameterMm), unit) : '–';
 
 const countsOf = (d: DressedPlan['dressing']['items'][number]): string =>
   d.counts.map((c) => `${c.count} ${COUNT_WORDS[c.what]}`).join(', ') || '–';

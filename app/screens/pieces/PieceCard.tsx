@@ -5,7 +5,7 @@ import { finishedSize } from '@core/dressing';
 import { growBox, pathsBox } from '@core/geometry';
 import { drawnPath, leadStock, type Piece } from '@core/piece';
 import { bareLength, printGauge, printInches, printNumber, type LengthUnit } from '@core/units';
-import { METAL_FACTS } from '@core/wire';
+import { METAL_FACTS, strandMm } from '@core/wire';
 import { useExtent } from '~/components/FigureView';
 import { IconButton } from '~/components/ui';
 import { SketchDrawing, WireDrawing } from '~/components/WireDrawing';
@@ -72,7 +72,9 @@ export function PieceCard({
             {piece.demo && <span className="shrink-0 text-xs text-soft">Lantern Lane</span>}
           </span>
           <span className="block text-sm text-soft">
-            {METAL_FACTS[lead.metal].name}, {printGauge(lead.diameterMm, unit)}
+            {METAL_FACTS[lead.metal].name}
+            {lead.rope && ' rope'}, {lead.rope && `${lead.rope.strands} × `}
+            {printGauge(strandMm(lead), unit)}
             {more > 0 && `, and ${more} more ${more === 1 ? 'wire' : 'wires'}`}
           </span>
         </div>

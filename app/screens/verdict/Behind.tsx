@@ -3,8 +3,11 @@ import { Check as Tick, ChevronDown, X } from 'lucide-react';
 import { Collapsible } from 'radix-ui';
 import { Link } from 'react-router';
 import { type Check, type Verdict } from '@core/gauge';
-import { printGauge, printNumber, printThickness, type LengthUnit } from '@core/units';
-import { useUnit } from '~/state/useWords';
+import { leadStock } from '@core/piece';
+import { sizeWords } from '@core/plan';
+import { printNumber, printThickness, type LengthUnit } from '@core/units';
+import { useUnit, useWords } from '~/state/useWords';
+import { usePiece } from '~/state/workbench';
 import { percent, sentence } from './words';
 
 const printValue = ({ unit }: Check, value: number, leading: LengthUnit): string => {
@@ -18,10 +21,12 @@ const printValue = ({ unit }: Check, value: number, leading: LengthUnit): string
 export function Behind({ verdict }: { verdict: Verdict }) {
   const { now } = verdict;
   const unit = useUnit();
+  const told = useWords();
+  const lead = leadStock(usePiece());
   return (
     <Collapsible.Root className="rounded-md border border-line bg-raised">
       <Collapsible.Trigger className="group flex min-h-10 w-full items-center justify-between px-3 text-left text-sm font-medium">
-        What {printGauge(now.diameterMm, unit)} was judged by
+        What {told(sizeWords(lead, now.diameterMm))} was judged by
         <ChevronDown
           size={16}
           className="transition-transform group-data-[state=open]:rotate-180"

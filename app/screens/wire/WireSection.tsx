@@ -13,7 +13,7 @@ import {
   type PieceStock,
   type Wire,
 } from '@core/piece';
-import { MAIN_ID, ROPE_TURN_MM } from '@core/item';
+import { MAIN_ID } from '@core/item';
 import type { Plan } from '@core/plan';
 import { printGauge, printLength, printNumber, printThickness } from '@core/units';
 import {
@@ -21,6 +21,8 @@ import {
   METAL_FACTS,
   METALS,
   ROPE_STRANDS,
+  ROPE_TURN_MM,
+  acrossFor,
   strandMm,
   strandsIn,
   TEMPER_NAMES,
@@ -231,7 +233,7 @@ function StockFields({ stock, set }: { stock: PieceStock; set: (change: Partial<
           gaugeLabel="Gauge"
           thicknessLabel="Thickness"
           diameterMm={strandMm(stock)}
-          set={(d) => set({ diameterMm: d * (stock.diameterMm / strandMm(stock)) })}
+          set={(d) => set({ diameterMm: acrossFor(stock, d) })}
         />
       </div>
       <CoatField label="Coat" coat={stock.coat} set={(coat) => set({ coat })} />
