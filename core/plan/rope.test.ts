@@ -80,7 +80,7 @@ describe('a figure of rope', () => {
   it('is called by what it is twisted from', () => {
     const rope = { ...twistedOf(WIRE, 4), rope: { strands: 4, turnMm: 7, folded: true } } as const;
     expect(told(stockWords(rope))).toBe('rope of 4 strands 0.70 mm copper');
-    expect(told(sizeWords(rope, 2 * rope.diameterMm))).toContain('strands of 1.40 mm');
+    expect(told(sizeWords(rope, 2 * rope.diameterMm))).toContain('rope of 1.40 mm');
     expect(told(ropeWords(rope, 100))).toMatch(/^2 × 2\d\d\.\d mm .* of 0\.70 mm copper$/);
   });
 

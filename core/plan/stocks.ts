@@ -36,7 +36,7 @@ export const stockWords = (wire: Kind): Said =>
 /** How thick it is as one buys it: a rope by its strands. */
 export const sizeWords = (wire: Round, diameterMm = wire.diameterMm): Said =>
   wire.rope
-    ? say`strands of ${asGauge(strandMm(inThickness(wire, diameterMm)))}`
+    ? say`rope of ${asGauge(strandMm(inThickness(wire, diameterMm)))} strands`
     : say`${asGauge(diameterMm)}`;
 
 /** What is cut to twist a rope of a length from, how often it is turned, and how its strands lie. */
