@@ -200,6 +200,9 @@ export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
     item('finding', [26, 5], 'brass', { what: 'clasp', insideMm: 4 }),
   ],
   mountain: () => [
+    item('tail-bead', [15, 13], 'sterling-silver', {
+      beads: [bead('Peak seed', 4, 'sea', 2.5)],
+    }),
     item('rosette', [57.6, 12.2], 'sterling-silver', { petals: 9, insideMm: 3.4, riseMm: 1 }),
     item('fan', [34, 30, 30], 'sterling-silver', { strands: 4, bowMm: 2.6 }),
   ],

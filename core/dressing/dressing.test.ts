@@ -65,10 +65,14 @@ describe('every kind', () => {
       const alone = 'strands' in on && on.strands === null ? { ...on, strands: 1 } : on;
       const leg = { ...on, on: stretch(30, 0, 0) };
       const ended = { ...on, on: stretch(0, 0, 0) };
-      const own = { 'own-twist': dressed([LEG], leg), 'own-led': dressed([LEG], ended) };
-      const d = kind === 'own-twist' || kind === 'own-led' ? own[kind] : dressed([RING], alone);
+      const own = new Map([
+        ['own-twist', leg],
+        ['tail-bead', { ...on, on: stretch(15, 0, 0) }],
+        ['own-led', ended],
+      ]).get(kind);
+      const d = own ? dressed([LEG], own) : dressed([RING], alone);
       expect(told(d.title)).not.toBe('');
-      expect(d.problems.filter((p) => p.refused)).toEqual([]);
+      expect(d.problems.filter((p) => p.refused).map((p) => told(p.message))).toEqual([]);
       const bought = kind === 'hung-chain' || kind === 'stone' ? d.findings.length : 0;
       const taken = d.wires.length + d.beads.length + d.own.length + bought;
       if (kind !== 'flatten') expect(taken).toBeGreaterThan(0);

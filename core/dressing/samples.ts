@@ -89,7 +89,7 @@ export function samplePiece(kind: DressKind): Piece {
     thread: { metal: 'brass', temper: 'dead-soft', diameterMm: 0.6 },
   });
   const roomy =
-    'beads' in first ? first.beads.map((b) => ({ ...plainBead(b.name, 4), holeMm: 2 })) : [];
+    'beads' in first ? first.beads.map((b) => ({ ...plainBead(b.name, 4), holeMm: 2.6 })) : [];
   // Enough of them to be seen.
   const shown =
     'acts' in first

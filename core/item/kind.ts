@@ -42,6 +42,8 @@ export interface Traits {
   readonly grips?: boolean;
   /** holds a crossing, before anything is woven over it */
   readonly crosses?: boolean;
+  /** goes over wires' ends once they lie together, before those are worked */
+  readonly overEnds?: boolean;
   /** threaded on the frame's own wire, among its bends */
   readonly threaded?: boolean;
   /** the wire that it is on makes it on its way, between two of its bends or beyond the figure */

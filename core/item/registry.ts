@@ -31,6 +31,7 @@ import { stone } from './kinds/stone';
 import { strands } from './kinds/strands';
 import { twist } from './kinds/twist';
 import { weave } from './kinds/weave';
+import { tailBead } from './kinds/tailBead';
 import { woundBeads } from './kinds/woundBeads';
 import type { ItemLike, Layout, Remedy } from './layout';
 import type { StretchPlace } from './place';
@@ -41,6 +42,7 @@ import { THIN_COPPER, type MadeOf, type Thread } from './thread';
 const KINDS = [
   beads,
   woundBeads,
+  tailBead,
   bridge,
   drop,
   framedBead,

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { linkPlan } from '../bill';
 import { dressPiece } from '../dressing';
 import { DEFAULT_KIT } from '../forming';
-import { newDressItem, type DressItem } from '../item';
+import { newDressItem, plainBead, type DressItem } from '../item';
 import { newPath, newPiece, type Piece } from '../piece';
 import { placedEnds, planPiece } from '../plan';
 import { poseStrip } from '../steps';
@@ -204,5 +204,52 @@ describe('the last link of a row', () => {
     expect(words(own!)).toContain('The last link instead: Bend the hook at');
     expect(words(own!)).toContain('4.0 mm');
     expect(words(other!)).not.toContain('hook');
+  });
+});
+
+describe('a bead over several wires', () => {
+  // Two wires of 0.8 that come down side by side, with loops at their ends.
+  const two = (holeMm: number): Piece => ({
+    ...base,
+    paths: [
+      { ...newPath('a', [place(0, 0), place(10, 0), place(10, 40)], false), end: LOOP },
+      { ...newPath('b', [place(21, 0), place(10.9, 0), place(10.9, 40)], false), end: LOOP },
+    ],
+    dressing: [
+      {
+        ...newDressItem('tail-bead', 'over', place(10, 35), place(0, 0)),
+        beads: [{ ...plainBead('Bead', 6), holeMm }],
+      } as DressItem,
+    ],
+  });
+
+  it('goes on when both are bent, before either end is worked, and is counted', () => {
+    const { ids, assembly, plan } = made(two(2.6));
+    expect(assembly.conflicts).toEqual([]);
+    const at = ids.indexOf('item:over');
+    for (const w of [0, 1]) {
+      const bends = ids.findLastIndex((id) => id.startsWith(`wire:${w}:bends`));
+      expect(at).toBeGreaterThan(bends);
+      expect(at).toBeLessThan(ids.indexOf(`wire:${w}:ends`));
+    }
+    const piece = two(2.6);
+    const [d] = dressPiece(piece, plan).items;
+    expect(told(d!.title)).toBe('1 bead over 2 wires');
+    expect(d!.beads.map((b) => b.count)).toEqual([1]);
+    // It lies over both: half way between them.
+    const mark = d!.marks.find((m) => m.kind === 'bead');
+    expect(mark?.kind === 'bead' && mark.at.x).toBeCloseTo(10.45, 2);
+  });
+
+  it('needs a hole for all of them, and a second wire there', () => {
+    const says = (piece: Piece): string => {
+      const [d] = dressPiece(piece, planPiece(piece)).items;
+      return d!.problems.map((p) => told(p.message)).join();
+    };
+    // Two circles of 0.8 in a hole: 1.6 and what they need to pass.
+    expect(says(two(1.5))).toContain('hole');
+    expect(says(two(2.6))).toBe('');
+    const [first] = two(2.6).paths;
+    expect(says({ ...two(2.6), paths: [first!] })).toContain('Only one wire lies here');
   });
 });

@@ -40,6 +40,7 @@ export function itemTasks(book: TaskBook): void {
     book.put({ id, kind: 'dress', title: d.title, itemId: d.item.id });
     const { traits } = kindOf(d.item);
     heldFirst(book, d);
+    if (traits.overEnds) overEnds(book, d);
     // What is threaded, or made on the way, was placed among the bends already.
     if (traits.threaded || traits.onTheWay) continue;
     const spanned = [...new Set(d.spans.map((s) => s.wire))];
@@ -89,6 +90,17 @@ function frameBent(book: TaskBook, d: Dressed, wire: number): void {
   }
   book.before(bentTask(book, wire, span.fromMm, span.toMm), id, 'frame-bent');
   book.before(last, id, 'rest-bent', { soft: true });
+}
+
+/** What goes over several wires comes from their ends that are nearer: before those are worked. */
+function overEnds(book: TaskBook, d: Dressed): void {
+  for (const { wire, mm } of d.held ?? []) {
+    const nearer = mm < book.plan.wires[wire]!.developedMm / 2 ? 'start' : 'end';
+    for (const g of book.endsOf(wire)) {
+      if (g.end === nearer || g.end === 'seam')
+        book.before(taskOf(d), g.id, 'beads-before-closing');
+    }
+  }
 }
 
 function afterItsBends(book: TaskBook, d: Dressed, wire: number): void {

@@ -58,7 +58,9 @@ describe('orders to the hands', () => {
 
   const ownWire = (kind: DressKind): boolean => kindOf({ kind }).traits.onTheWay ?? false;
   test.each(
-    KINDS.filter((k) => !['beads', 'flatten', 'hung-chain', 'stone'].includes(k) && !ownWire(k)),
+    KINDS.filter(
+      (k) => !['beads', 'flatten', 'hung-chain', 'stone', 'tail-bead'].includes(k) && !ownWire(k),
+    ),
   )('%s: says what to cut, of which wire', (kind) => {
     expect(orders(kind)).toMatch(/Cut (\d+ × )?\d+\.\d mm of \d\.\d\d mm [a-z ]+ for: /);
   });
