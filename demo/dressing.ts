@@ -200,7 +200,7 @@ export const DRESSINGS: Readonly<Record<string, () => DressItem[]>> = {
     item('finding', [26, 5], 'brass', { what: 'clasp', insideMm: 4 }),
   ],
   mountain: () => [
-    item('tail-bead', [15, 13], 'sterling-silver', {
+    item('tail-bead', [15, 17], 'sterling-silver', {
       beads: [bead('Peak seed', 4, 'sea', 2.5)],
     }),
     item('rosette', [57.6, 12.2], 'sterling-silver', { petals: 9, insideMm: 3.4, riseMm: 1 }),
