@@ -149,6 +149,7 @@ test('the same from the list of places alone, and the same again at every bend',
   await page.getByRole('button', { name: 'Lead on there' }).press('Enter');
   await expect(acts(page)).toHaveCount(3);
   await page.getByRole('button', { name: 'Take this place out' }).press('Enter');
+  await acts(page).first().click();
   await page.getByRole('button', { name: 'Take this place out' }).press('Enter');
   await expect(acts(page)).toHaveCount(1);
   await acts(page).first().click();
