@@ -3,7 +3,15 @@ import { TWIST_LIMIT_RAD } from '../element';
 import { endKindOf } from '../end';
 import type { Dressed, Dressing } from '../dressing';
 import type { Kit } from '../forming';
-import { actOrder, COUNT_WORDS, isCountedOff, kindOf, strandOf, type CountKey } from '../item';
+import {
+  actOrder,
+  COUNT_WORDS,
+  isCountedOff,
+  kindOf,
+  strandOf,
+  type AnyKind,
+  type CountKey,
+} from '../item';
 import type { Piece } from '../piece';
 import { ropeCut, stockWords, takenOnBlank, type Plan, type RopeCut, type WirePlan } from '../plan';
 import {
@@ -245,6 +253,10 @@ const placesOf = ({ item, acts }: Dressed): MakeStep['places'] =>
     ? (acts ?? []).map((laid, i) => ({ said: actOrder(item.acts[i]!, laid), at: laid.at }))
     : [];
 
+/** Wire that is wound on the figure, not laid along it or threaded on. */
+const isWound = ({ winds, inner, threaded }: AnyKind['traits']): boolean =>
+  winds === true && inner !== true && threaded !== true;
+
 /** What of a led wire is counted off: its places, and the rows of what it weaves. */
 const LED_COUNTS: ReadonlySet<CountKey> = new Set(['places', 'rows']);
 
@@ -268,7 +280,7 @@ function dressSteps(making: Making, task: Task): MakeStep[] {
       subline: onTheWayWords(plan, d),
       orders: dressOrders(d),
       places: placesOf(d),
-      handed: kind.traits.winds ? 'wind' : null,
+      handed: isWound(kind.traits) ? 'wind' : null,
       counts: counted,
       tool: kind.tool ? say`${kind.tool}` : null,
       cautions: [

@@ -383,6 +383,16 @@ describe('orders to the hands', () => {
   });
 });
 
+describe('which hand', () => {
+  it('the hand is told which way to wind, not for what is laid along or threaded', () => {
+    const handed = (kind: 'coil' | 'strands' | 'garland'): unknown => {
+      const item = newDressItem(kind, 'i', place(30, 20, 10), place(0, 0), { frameMm: 0.8 });
+      return stepsFor(pieceOf([item])).find((s) => s.id === 'item:i')!.handed;
+    };
+    expect([handed('coil'), handed('strands'), handed('garland')]).toEqual(['wind', null, null]);
+  });
+});
+
 describe('a wire of rope', () => {
   // Four strands of 0.8 mm: a turn every 7 mm, 1.121525 times as long as the rope (see the bill).
   const ROPE = {

@@ -10,6 +10,7 @@ import {
 } from '../item';
 import { newPath, newPiece, type Piece } from '../piece';
 import { planPiece } from '../plan';
+import { twistedOf } from '../wire';
 import { inWords } from '../words';
 import { told } from '../words/told.support';
 import { caution, dressOrders, earMetal } from '.';
@@ -82,6 +83,15 @@ describe('orders to the hands', () => {
     expect(orders('coil', { gapMm: 0.5 })).toContain('0.5 mm open between');
     const wide = [{ ...plainBead(), holeMm: 2.4 }];
     expect(orders('beads', { passes: 2, beads: wide })).toContain('passing 2 times');
+  });
+
+  it('what is made of rope is twisted of its strands first', () => {
+    const thread = twistedOf({ metal: 'copper', temper: 'dead-soft', diameterMm: 0.3 }, 2);
+    const text = orders('coil', { thread });
+    expect(text).toMatch(
+      /^Twist \d+\.\d mm of rope, from 2 × \d+\.\d mm .* of 0\.30 mm copper, for: /,
+    );
+    expect(text).not.toMatch(/Cut \d/);
   });
 
   it('tails are said with what is cut', () => {

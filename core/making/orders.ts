@@ -1,5 +1,6 @@
 import type { Dressed } from '../dressing';
 import { kindOf, tailsWords, type CountKey } from '../item';
+import { ropeWords } from '../plan';
 import { materialName } from '../wire';
 import { asLength, asThickness, joined, say, type Said } from '../words';
 
@@ -10,7 +11,10 @@ export function dressOrders(d: Dressed): readonly Said[] {
   const cut = d.wires.map((w) => {
     const many = w.count > 1 ? `${w.count} × ` : '';
     const tails = tailsWords(w);
-    return say`Cut ${many}${asLength(w.cutMm)} of ${asThickness(w.wire.diameterMm)} ${materialName(w.wire)} for: ${w.name.toLowerCase()}${tails ? say`, ${tails}` : ''}.`;
+    const what = say`for: ${w.name.toLowerCase()}${tails ? say`, ${tails}` : ''}`;
+    const rope = ropeWords(w.wire, w.cutMm);
+    if (rope) return say`Twist ${many}${asLength(w.cutMm)} of rope, from ${rope}, ${what}.`;
+    return say`Cut ${many}${asLength(w.cutMm)} of ${asThickness(w.wire.diameterMm)} ${materialName(w.wire)} ${what}.`;
   });
   const beads = joined(
     d.beads.map((b) => say`${b.count} × ${b.bead.name}`),

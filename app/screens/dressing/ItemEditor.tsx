@@ -4,6 +4,7 @@ import { valueOf, withValue, type Field } from '@core/field';
 import { kindOf, tailsWords, type MadeOf, type PieceItem } from '@core/item';
 import { withItsWire, type Piece } from '@core/piece';
 import { printBoth, printThickness, type LengthUnit } from '@core/units';
+import { strandMm } from '@core/wire';
 import { LengthField } from '~/components/LengthField';
 import { NumberControl } from '~/components/NumberControl';
 import { SizesField } from '~/components/SizesField';
@@ -209,7 +210,8 @@ function Takes({ dressed, unit }: { dressed: Dressed; unit: LengthUnit }) {
             {w.count > 1 && `${w.count} × `}
             {printBoth(w.cutMm, unit)}
           </strong>{' '}
-          of {printThickness(w.wire.diameterMm, unit)}
+          of {w.wire.rope && `rope, ${w.wire.rope.strands} × `}
+          {printThickness(strandMm(w.wire), unit)}
           {tailsOf(w)}
         </p>
       ))}
