@@ -153,15 +153,17 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
     const wire = stock.stiffness;
     // Wires side by side touch, unless they are wished apart; the drawn line lies in their middle.
     const pitchMm = stock.diameterMm + (path.strandsApartMm ?? 0);
-    const parted = strands > 1 && (path.apartAt?.length ?? 0) > 0;
-    const line = parted ? strandLine(path, strand, pitchMm) : path;
+    const parted = strandLine(path, strand, pitchMm, stock.diameterMm, piece.toleranceMm);
     const asideMm = parted ? 0 : (strand - (strands - 1) / 2) * pitchMm;
+    const line = parted?.path ?? path;
+    const formed = formPath(own, line, { kit, wire, ...(share && { told: share }) }, asideMm);
     return {
       path,
       strand,
       stock,
       own,
-      ...formPath(own, line, { kit, wire, ...(share && { told: share }) }, asideMm),
+      ...formed,
+      breach: parted?.breach ?? formed.breach,
     };
   });
   const built = all.filter((b) => b.breach === null);

@@ -1,78 +1,35 @@
 import {
   add,
+  bulgeOf,
+  curvatureOf,
   distance,
-  dot,
   perp,
   pointAt,
+  project,
   scale,
   segmentLength,
+  startOf,
+  endOf,
+  stretchOf,
   tangentAt,
   turnBetween,
-  type Segment,
+  type Primitive,
   type Vec,
 } from '../geometry';
-import { drawnPath, type FigurePath } from '../piece';
+import type { FigureNode, FigurePath } from '../piece';
+import { centreChain } from '../strip';
+import { chainOf } from './chains';
+import type { Breach } from './laws';
 
-/** Steps at which a line is followed, mm; of a long one they are such a share of it. */
+/** Steps at which a parted stretch is followed, mm; of a long one they are such a share of it. */
 const STEP_MM = 0.25;
-const STEP_SHARE = 1 / 8000;
+const STEP_SHARE = 1 / 4000;
 /** Where a line turns by more than this it has a corner, radians. */
 const CORNER_RAD = 0.02;
-/** No mitre reaches further than so many times what lies beside it. */
-const MOST_MITRE = 4;
-
-/** A place of a drawn line, so far along it, with the way to its right; at a corner to where both sides meet. */
-interface Sample {
-  readonly at: Vec;
-  readonly s: number;
-  readonly right: Vec;
-  /** the way that the line goes there; at a corner both ways together */
-  readonly along: Vec;
-  /** what it turns by there, clockwise positive; 0 where it is smooth */
-  readonly turnRad: number;
-}
-
-/** Both sides of a corner as one: the mitre; folded back, each by itself. */
-function cornerOf(before: Vec, after: Vec): Vec | null {
-  const [a, b] = [perp(before), perp(after)];
-  const open = 1 + dot(a, b);
-  return open * MOST_MITRE ** 2 < 2 ? null : scale(add(a, b), 1 / open);
-}
-
-function samplesOf(segments: readonly Segment[], closed: boolean): Sample[] {
-  const lengths = segments.map((s) => segmentLength(s));
-  const step = Math.max(STEP_MM, lengths.reduce((a, b) => a + b, 0) * STEP_SHARE);
-  const out: Sample[] = [];
-  let s = 0;
-  const put = (at: Vec, right: Vec, along: Vec, turnRad = 0): void => {
-    const last = out.at(-1);
-    if (last) s += distance(last.at, at);
-    out.push({ at, s, right, along, turnRad });
-  };
-  segments.forEach((segment, i) => {
-    const count = Math.max(1, Math.ceil(lengths[i]! / step));
-    const before = segments[i - 1] ?? (closed ? segments.at(-1) : undefined);
-    for (let k = 0; k < count; k++) {
-      const tangent = tangentAt(segment, k / count);
-      const came = k === 0 && before ? tangentAt(before, 1) : tangent;
-      const at = pointAt(segment, k / count);
-      const bent = dot(came, tangent) < Math.cos(CORNER_RAD);
-      const mitre = bent ? cornerOf(came, tangent) : perp(tangent);
-      if (mitre && bent) put(at, mitre, add(came, tangent), turnBetween(came, tangent));
-      else if (mitre) put(at, mitre, tangent);
-      else {
-        put(at, perp(came), came);
-        put(at, perp(tangent), tangent);
-      }
-    }
-  });
-  const last = segments.at(-1);
-  if (last && !closed) {
-    const tangent = tangentAt(last, 1);
-    put(pointAt(last, 1), perp(tangent), tangent);
-  }
-  return out;
-}
+/** Lines and arcs whose ends are this near follow each other, mm. */
+const JOINED_MM = 1e-6;
+/** Inside a curve a wire keeps at least this share of the curve's radius. */
+const LEAST_RADIUS = 0.1;
 
 /** From 0 to 1 without a corner at either end. */
 const eased = (t: number): number => {
@@ -83,69 +40,135 @@ const eased = (t: number): number => {
 /** The share of such a stretch over which strands part, and come together again. */
 const PARTING = 1 / 3;
 
-/** How much of being apart there is so far from the middle of a stretch. */
-const share = (offMm: number, lengthMm: number): number =>
-  eased((lengthMm / 2 - offMm) / Math.max(1e-9, PARTING * lengthMm));
+/** A line or arc of a strand, and where it begins along it. */
+interface Piece {
+  readonly p: Primitive;
+  readonly fromMm: number;
+  readonly toMm: number;
+}
+
+/** A place on a strand further aside than it lies by itself. */
+interface Parted {
+  readonly apart: (mm: number) => number;
+  readonly pieces: readonly Piece[];
+  readonly stepMm: number;
+}
+
+/** Half a turn at the most has one bulge. */
+function nodesOf(p: Primitive): FigureNode[] {
+  if (p.type === 'line') return [startOf(p)];
+  if (Math.abs(p.sweep) <= Math.PI) return [{ ...startOf(p), bulge: bulgeOf(p) }];
+  return [...nodesOf(stretchOf(p, 0, 0.5)), ...nodesOf(stretchOf(p, 0.5, 1))];
+}
+
+/** The nodes of one line or arc: itself where nothing parts, else points aside of it. */
+function laid({ p, fromMm, toMm }: Piece, { apart, stepMm }: Parted): FigureNode[] {
+  const long = toMm - fromMm;
+  const steps = Math.max(1, Math.ceil(long / stepMm));
+  const at = (i: number): number => fromMm + (long * i) / steps;
+  const moves = Array.from({ length: steps + 1 }, (_, i) => apart(at(i)) !== 0);
+  if (!moves.some(Boolean)) return nodesOf(p);
+  const out: FigureNode[] = [];
+  for (let i = 0; i < steps;) {
+    let end = i + 1;
+    if (moves[i] || moves[i + 1]) {
+      const t = i / steps;
+      out.push(add(pointAt(p, t), scale(perp(tangentAt(p, t)), apart(at(i)))));
+    } else {
+      while (end < steps && !moves[end + 1]) end++;
+      out.push(...nodesOf(stretchOf(p, i / steps, end / steps)));
+    }
+    i = end;
+  }
+  return out;
+}
+
+/** A curve that is too tight for what lies inside it; null if there is none. */
+function tooTight({ apart, pieces, stepMm }: Parted): Breach | null {
+  for (const { p, fromMm, toMm } of pieces) {
+    const curved = curvatureOf(p);
+    const steps = curved === 0 ? 0 : Math.ceil((toMm - fromMm) / stepMm);
+    for (let i = 0; i <= steps && steps > 0; i++) {
+      const left = 1 - curved * apart(fromMm + ((toMm - fromMm) * i) / steps);
+      if (left < LEAST_RADIUS) {
+        return { law: 'lost', at: pointAt(p, i / steps), is: 0, should: toMm - fromMm };
+      }
+    }
+  }
+  return null;
+}
 
 /**
  * The line of one of several wires side by side of which some stretches stand further apart: beside the drawn
- * line by as much as it does there, parting and coming together again over a third of each stretch.
+ * line as it lies by itself, and over such a stretch further aside by its share, parting and coming together
+ * again over a third of it. At corners the wires are together.
  * @param index which of them, from the left
  * @param pitchMm from wire to wire where nothing else is said
+ * @returns the line as if it had been drawn, with what speaks against it; null where there is none to part
  */
-export function strandLine(path: FigurePath, index: number, pitchMm: number): FigurePath {
+export function strandLine(
+  path: FigurePath,
+  index: number,
+  pitchMm: number,
+  diameterMm: number,
+  toleranceMm: number,
+): { readonly path: FigurePath; readonly breach: Breach | null } | null {
   const { strands = 1, strandsApartMm = 0, apartAt = [], ...own } = path;
-  const { segments } = drawnPath(path);
-  const samples = samplesOf(segments, path.closed);
-  const all = samples.at(-1)?.s ?? 0;
-  const stretches = apartAt.map((stretch) => {
-    const near = (p: Sample): number => distance(p.at, stretch);
-    const middle = samples.reduce((a, b) => (near(b) < near(a) ? b : a), samples[0]!);
-    return { ...stretch, middleMm: middle.s };
-  });
-  const apart = (s: number): number =>
-    stretches.reduce((most, { middleMm, lengthMm, apartMm }) => {
-      const off = Math.abs(s - middleMm);
-      const round = path.closed ? Math.min(off, all - off) : off;
-      return most + (apartMm - strandsApartMm) * share(round, lengthMm);
-    }, 0);
+  if (strands < 2 || apartAt.length === 0) return null;
   const from = index - (strands - 1) / 2;
-  const beside = samples.map(({ s }) => from * (pitchMm + apart(s)));
-  const cut = cutOff(samples, beside, path.closed);
-  const nodes: Vec[] = [];
-  samples.forEach(({ at, right, along }, i) => {
-    if (cut.has(i)) return;
-    const p = add(at, scale(right, beside[i]!));
-    const last = nodes.at(-1);
-    // Inside a curve that is tighter than what lies beside it the line would go back.
-    if (last && dot({ x: p.x - last.x, y: p.y - last.y }, along) <= 1e-9) return;
-    nodes.push(p);
+  const drawn = chainOf(path, toleranceMm);
+  if (drawn.breach) return null;
+  const { primitives, closed } = centreChain(
+    drawn.chain,
+    'centre',
+    diameterMm,
+    from * pitchMm,
+  ).chain;
+  let all = 0;
+  const pieces = primitives.map((p): Piece => {
+    const fromMm = all;
+    return { p, fromMm, toMm: (all += segmentLength(p)) };
   });
-  return { ...own, nodes };
-}
-
-/** What lies inside corners beyond where both sides meet there. */
-function cutOff(
-  samples: readonly Sample[],
-  beside: readonly number[],
-  closed: boolean,
-): ReadonlySet<number> {
-  const cut = new Set<number>();
-  const count = samples.length;
-  const all = samples.at(-1)?.s ?? 0;
-  samples.forEach(({ s, turnRad }, i) => {
-    const back = beside[i]! * Math.tan(turnRad / 2);
-    if (!(back > 0)) return;
-    for (const way of [-1, 1]) {
-      for (let k = 1; k < count; k++) {
-        const at = closed ? (i + way * k + count) % count : i + way * k;
-        const other = samples[at];
-        if (other?.turnRad !== 0) break;
-        const off = Math.abs(other.s - s);
-        if ((closed ? Math.min(off, all - off) : off) >= back) break;
-        cut.add(at);
-      }
+  const [first] = pieces;
+  if (!first) return null;
+  const corners = pieces.flatMap(({ p, fromMm }, i) => {
+    const before = pieces[i - 1]?.p ?? (closed ? pieces.at(-1)!.p : null);
+    const turn = before ? turnBetween(tangentAt(before, 1), tangentAt(p, 0)) : 0;
+    return Math.abs(turn) > CORNER_RAD ? [fromMm] : [];
+  });
+  const off = (a: number, b: number): number => {
+    const straight = Math.abs(a - b);
+    return closed ? Math.min(straight, all - straight) : straight;
+  };
+  const stretches = apartAt.map((stretch) => {
+    let best = { mm: 0, far: Infinity };
+    for (const { p, fromMm, toMm } of pieces) {
+      const t = Math.min(1, Math.max(0, project(p, stretch, 0.5).t));
+      const far = distance(pointAt(p, t), stretch);
+      if (far < best.far) best = { mm: fromMm + t * (toMm - fromMm), far };
     }
+    return { ...stretch, middleMm: best.mm };
   });
-  return cut;
+  const apart = (mm: number): number =>
+    stretches.reduce((sum, { middleMm, lengthMm, apartMm }) => {
+      const parting = PARTING * lengthMm;
+      const inside = (lengthMm / 2 - off(mm, middleMm)) / parting;
+      if (inside <= 0) return sum;
+      const clear = corners.reduce((least, c) => Math.min(least, off(mm, c) / parting), 1);
+      return sum + from * (apartMm - strandsApartMm) * eased(inside) * eased(clear);
+    }, 0);
+  const parted: Parted = { apart, pieces, stepMm: Math.max(STEP_MM, all * STEP_SHARE) };
+  const steps = Math.ceil(all / parted.stepMm);
+  const parts = Array.from({ length: steps }, (_, i) => apart((all * (i + 0.5)) / steps));
+  if (parts.every((mm) => mm === 0)) return null;
+  const nodes = pieces.flatMap((piece, i) => {
+    const next = pieces[i + 1]?.p ?? (closed ? first.p : null);
+    const joined = !next || distance(endOf(piece.p), startOf(next)) < JOINED_MM;
+    return [...laid(piece, parted), ...(joined ? [] : [endOf(piece.p)])];
+  });
+  const last = pieces.at(-1)!;
+  const end: Vec[] = closed
+    ? []
+    : [add(endOf(last.p), scale(perp(tangentAt(last.p, 1)), apart(last.toMm)))];
+  return { path: { ...own, nodes: [...nodes, ...end] }, breach: tooTight(parted) };
 }

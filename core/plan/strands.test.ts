@@ -150,6 +150,61 @@ describe('wires side by side along one line', () => {
       expect(readPiece(JSON.parse(JSON.stringify(wide))).ok).toBe(true);
     });
 
+    it('on any line of corners nothing else changes: what is not parted is as it was', () => {
+      // Legs of 10 and more, turned by up to 120 degrees: folds are lines of their own.
+      const corners = fc
+        .array(fc.tuple(fc.integer({ min: 10, max: 30 }), fc.integer({ min: -120, max: 120 })), {
+          minLength: 1,
+          maxLength: 5,
+        })
+        .map((legs) => {
+          const nodes: FigureNode[] = [{ x: 0, y: 0 }];
+          let way = 0;
+          for (const [mm, turn] of legs) {
+            const { x, y } = nodes.at(-1)!;
+            nodes.push({ x: x + mm * Math.cos(way), y: y + mm * Math.sin(way) });
+            way += (turn * Math.PI) / 180;
+          }
+          return nodes;
+        });
+      fc.assert(
+        fc.property(corners, fc.constantFrom(2, 3), (nodes, strands) => {
+          const line = { ...newPath('l', nodes, false), strands };
+          const plain = planPiece(piece(line, fine));
+          fc.pre(plain.unplanned.length === 0);
+          const [a, b] = nodes as [FigureNode, FigureNode];
+          const at = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, lengthMm: 8 };
+          const none = planPiece(piece({ ...line, apartAt: [{ ...at, apartMm: 0 }] }, fine));
+          expect(none.unplanned).toEqual([]);
+          lengths(none).forEach((mm, j) => expect(mm).toBeCloseTo(lengths(plain)[j]!, 3));
+          const wide = planPiece(piece({ ...line, apartAt: [{ ...at, apartMm: 1 }] }, fine));
+          wide.wires.forEach((w) => {
+            const before = plain.wires.find((o) => o.strand === w.strand)!;
+            // Parting by half a millimetre to each side, over 8 mm, is longer by little.
+            expect(w.developedMm).toBeGreaterThan(before.developedMm - 0.1);
+            expect(w.developedMm).toBeLessThan(before.developedMm + 1.5);
+          });
+        }),
+        { numRuns: 40 },
+      );
+    });
+
+    it('in a curve that is too tight for what would lie inside it no number is given', () => {
+      const ring = newPath(
+        'r',
+        [
+          { x: 0, y: -4, bulge: QUARTER },
+          { x: 4, y: 0, bulge: QUARTER },
+          { x: 0, y: 4, bulge: QUARTER },
+          { x: -4, y: 0, bulge: QUARTER },
+        ],
+        true,
+      );
+      const tight = { ...ring, strands: 2, apartAt: [{ x: 0, y: -4, lengthMm: 12, apartMm: 9 }] };
+      const plan = planPiece(piece(tight, fine));
+      expect(plan.unplanned.map((u) => u.breach.law)).toEqual(['lost']);
+    });
+
     it('round a closed line, and at its corners, they stay wires', () => {
       const square: FigurePath = {
         ...newPath(

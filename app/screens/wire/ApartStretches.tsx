@@ -94,6 +94,9 @@ export function ApartStretches({
           </div>
         </fieldset>
       ))}
+      {stretches.length > 0 && (
+        <p className="text-xs text-soft">At corners the wires are together.</p>
+      )}
       <Button onClick={add} disabled={stretches.length >= MOST_APART}>
         <Plus size={16} /> Apart over a stretch
       </Button>
