@@ -205,15 +205,21 @@ test('two wires along one line stand apart over a stretch', async ({ page }) => 
   await type(page.getByLabel('Wires side by side along this line'), '2');
   await page.getByRole('button', { name: 'Apart over a stretch' }).click();
   const stretch = page.getByRole('group', { name: /^Stretch 1 apart/ });
-  await expect(stretch.getByLabel('Middle at')).toHaveValue('30.0');
+  // Each goes aside along t^2 (3 - 2 t), of slope 6 t (1 - t): walked in small steps.
+  const aside = (long: number, by: number): number => {
+    let mm = 0;
+    for (let i = 0; i < 1000; i++) {
+      const t = (i + 0.5) / 1000;
+      mm += Math.hypot(long, by * 6 * t * (1 - t)) / 1000;
+    }
+    return mm;
+  };
+  // Over 20 mm to begin with, parting by 3 mm over a third of them: its middle lies later on the wire by the detour.
+  const middle = 20 + 10 / 3 + aside(20 / 3, 1.5);
+  await expect(stretch.getByLabel('Middle at')).toHaveValue(middle.toFixed(1));
   await type(stretch.getByLabel('Over'), '30');
   await type(stretch.getByLabel('Apart by'), '8');
-  // Each goes 4 mm aside over 10 mm, along 12 t^2 (1 - t) at its steepest, and back: walked in small steps.
-  let mm = 40;
-  for (let i = 0; i < 1000; i++) {
-    const t = (i + 0.5) / 1000;
-    mm += (2 * Math.hypot(10, 4 * 6 * t * (1 - t))) / 1000;
-  }
+  const mm = 40 + 2 * aside(10, 4);
   await planned(page);
   const cut = Number(/(\d+\.\d) mm/.exec(await page.getByTestId('cut-length').innerText())![1]);
   // With a reserve of 5.
