@@ -3,6 +3,7 @@ import { index, layout, route, type RouteConfig } from '@react-router/dev/routes
 export default [
   layout('routes/shell.tsx', [
     index('routes/pieces.tsx'),
+    route('new', 'routes/new.ts'),
     route('piece/:pieceId', 'routes/piece.tsx', [
       index('routes/piece-index.ts'),
       route('figure', 'routes/figure.tsx'),

@@ -26,6 +26,25 @@ test('pieces are copied, deleted and brought back', async ({ page }) => {
   await expect(page.getByRole('link', { name: /Sailing boat, copy/ })).toBeVisible();
 });
 
+test('a new piece is begun on the list, or by its address, and is the first there', async ({
+  page,
+}) => {
+  await openWorkshop(page);
+  const cards = page.getByRole('link', { name: /^New piece/ });
+  await expect(cards).toHaveCount(0);
+  await page.getByRole('button', { name: 'New piece', exact: true }).click();
+  await expect(page.getByRole('group', { name: 'Figure', exact: true })).toBeVisible();
+  await page.goBack();
+  await expect(cards).toHaveCount(1);
+  await page.goto('/new');
+  await expect(page.getByRole('group', { name: 'Figure', exact: true })).toBeVisible();
+  // To look at it again begins no other.
+  await page.reload();
+  await expect(page.getByRole('group', { name: 'Figure', exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Hush Road: all pieces' }).click();
+  await expect(cards).toHaveCount(2);
+});
+
 test('an empty workshop says what to do, and the demo can come back', async ({ page }) => {
   await openWorkshop(page);
   for (const name of LANTERN_LANE) {

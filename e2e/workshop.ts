@@ -39,10 +39,9 @@ export async function openPiece(page: Page, name: string): Promise<void> {
   await expect(page.getByTestId(CUT)).toBeVisible();
 }
 
-/** A new empty piece, ready to draw. */
+/** A new empty piece, ready to draw: by its address, as a bookmark begins one. */
 export async function newPiece(page: Page): Promise<void> {
-  await openWorkshop(page);
-  await page.getByRole('button', { name: 'New piece', exact: true }).click();
+  await page.goto('/new');
   await expect(page.getByRole('group', { name: 'Figure', exact: true })).toBeVisible();
 }
 

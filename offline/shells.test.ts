@@ -3,6 +3,7 @@ import { SHELLS, shellOf } from './shells';
 
 test.each([
   ['/', '/'],
+  ['/new', '/new'],
   ['/kit', '/kit'],
   ['/piece/demo-swallow', '/piece/-'],
   ['/piece/demo-swallow/', '/piece/-'],

@@ -3,6 +3,7 @@ const STAGES = ['figure', 'trace', 'wire', 'bends', 'rehearse', 'dressing', 'she
 /** One address of each kind of page. */
 export const SHELLS: readonly string[] = [
   '/',
+  '/new',
   '/desk',
   '/kit',
   '/settings',

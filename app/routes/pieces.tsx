@@ -6,12 +6,12 @@ import { z } from 'zod';
 import { newPiece, readPiece, type FigurePath, type Piece } from '@core/piece';
 import { Brand } from '~/components/Brand';
 import { Button, buttonClass } from '~/components/ui';
+import { beginPiece, newId } from '~/storage/begin';
 import { StorageError } from '~/storage/database';
 import { deletePiece, dropAside, listPieces, loadPiece, savePiece } from '~/storage/pieces';
 import { isPicture, usePictureFile } from '~/screens/usePictureFile';
 import { bringBack } from '~/storage/bringBack';
 import { isCopyDue, loadCopies } from '~/storage/copies';
-import { askToLast } from '~/storage/room';
 import { report } from '~/storage/report';
 import { listDeleted } from '~/storage/deleted';
 import { allEarlier } from '~/storage/earlier';
@@ -89,22 +89,21 @@ type Done = {
 
 export async function clientAction({ request }: Route.ClientActionArgs): Promise<Done> {
   const wish = intent.parse(Object.fromEntries(await request.formData()));
-  const now = new Date().toISOString();
-  const id = `p${Date.now().toString(36)}${Math.random().toString(36).slice(2, 6)}`;
+  let id: string;
   try {
     switch (wish.do) {
-      case 'new':
-        await savePiece(
-          wish.piece ? { ...pieceFrom(wish.piece), id } : newPiece(id, 'New piece', now),
-        );
+      case 'new': {
+        id = await beginPiece(wish.piece ? pieceFrom(wish.piece) : undefined);
         break;
+      }
       case 'copy': {
         const piece = await loadPiece(wish.id);
         if (!piece) return { failed: 'That piece is no longer here.' };
         const { demo: _demo, ...own } = piece;
+        const now = new Date().toISOString();
         await savePiece({
           ...own,
-          id,
+          id: newId(),
           name: `${piece.name}, copy`.slice(0, 120),
           made: now,
           changed: now,
@@ -132,9 +131,7 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
     report(error, 'the list of pieces');
     return { failed: 'That did not work. Nothing was changed.' };
   }
-  // The first piece of one's own: the browser is asked to keep it.
-  askToLast().catch((error: unknown) => report(error, 'asking for lasting room'));
-  const picture = wish.do === 'new' ? wish.picture : undefined;
+  const { picture } = wish;
   throw redirect(
     picture ? `/piece/${id}/trace?picture=${encodeURIComponent(picture)}` : `/piece/${id}/figure`,
   );
