@@ -1,4 +1,5 @@
 import {
+  add,
   angleOf,
   curvatureOf,
   distance,
@@ -7,10 +8,12 @@ import {
   meetings,
   offsetPrimitive,
   project,
+  scale,
   segmentLength,
   startOf,
   stretchOf,
   sub,
+  tangentAt,
   type Primitive,
   type Vec,
 } from '../geometry';
@@ -93,7 +96,7 @@ function rejoin(
   by: number,
 ): Shifted[] {
   const out = [...shifted];
-  const round = new Map<number, Primitive>();
+  const between = new Map<number, readonly Primitive[]>();
   const count = out.length;
   for (let i = 0; i < count; i++) {
     const { turn, source } = out[i]!;
@@ -101,22 +104,35 @@ function rejoin(
     const before = (i - 1 + count) % count;
     if (before === i) continue;
     const [a, b] = [out[before]!.p, out[i]!.p];
-    if (turn * by < 0 && Math.abs(turn) >= FOLD_TURN && Number.isFinite(turn)) {
+    const outside = turn * by < 0 && Number.isFinite(turn);
+    if (outside && Math.abs(turn) >= FOLD_TURN) {
       const center = tips[source]!;
       const startAngle = angleOf(sub(endOf(a), center));
-      round.set(i, { type: 'arc', center, radius: Math.abs(by), startAngle, sweep: turn });
+      between.set(i, [{ type: 'arc', center, radius: Math.abs(by), startAngle, sweep: turn }]);
       continue;
     }
     const at = nearest(meetings(a, b), endOf(a), startOf(b));
-    if (!at) continue;
+    if (!at) {
+      if (outside) between.set(i, straightOn(a, b, Math.abs(by * Math.tan(turn / 2))));
+      continue;
+    }
     out[before] = { ...out[before]!, p: stretchOf(a, 0, project(a, at, 1).t) };
     out[i] = { ...out[i]!, p: stretchOf(b, project(b, at, 0).t, 1) };
   }
   const list = out.flatMap((s, i): Shifted[] => {
-    const arc = round.get(i);
-    return arc ? [{ p: arc, source: -1, turn: 0 }, s] : [s];
+    const put = between.get(i) ?? [];
+    return [...put.map((p) => ({ p, source: -1, turn: 0 })), s];
   });
   return list;
+}
+
+/** Where curves turn away from each other before they meet, they go straight on to their corner, so far. */
+function straightOn(a: Primitive, b: Primitive, mm: number): Primitive[] {
+  const corner = add(endOf(a), scale(tangentAt(a, 1), mm));
+  return [
+    { type: 'line', from: endOf(a), to: corner },
+    { type: 'line', from: corner, to: startOf(b) },
+  ];
 }
 
 /** The meeting nearest to both ends, unless it lies out of all proportion. */
