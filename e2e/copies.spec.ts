@@ -68,8 +68,11 @@ test('a workshop taken into an empty browser is the same workshop', async ({ bro
   await expect(page.getByRole('list', { name: 'Photos' }).getByRole('img')).toBeVisible();
   await page.goto('/kit');
   await page.getByRole('button', { name: 'New kit' }).click();
+  // What is kept is shown: then the page may be left.
+  await expect(page.getByLabel('Its name')).toHaveValue('New kit');
   await page.goto('/settings');
   await page.getByRole('radio', { name: 'inches' }).click();
+  await expect(page.getByRole('radio', { name: 'inches' })).toBeChecked();
   await page.getByLabel('With all earlier states of the pieces').check();
   const file = await saved(page, () =>
     page.getByRole('button', { name: 'Save the workshop' }).click(),

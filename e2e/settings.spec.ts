@@ -72,10 +72,12 @@ test('actual size after the screen was measured', async ({ page }) => {
 
 test('a left-handed maker is told which way to wind', async ({ page }) => {
   await page.goto('/settings');
-  await page
+  const left = page
     .getByRole('radiogroup', { name: 'Hand you work with' })
-    .getByRole('radio', { name: 'left' })
-    .click();
+    .getByRole('radio', { name: 'left' });
+  await left.click();
+  // Shown as chosen once it is kept.
+  await expect(left).toBeChecked();
   await openPiece(page, 'Lantern handle');
   await stage(page, 'Make');
   await page

@@ -1,6 +1,5 @@
 import {
   add,
-  bulgeOf,
   curvatureOf,
   distance,
   perp,
@@ -14,22 +13,30 @@ import {
   tangentAt,
   turnBetween,
   type Primitive,
+  type Segment,
   type Vec,
 } from '../geometry';
-import type { FigureNode, FigurePath } from '../piece';
+import { nodesOf, type FigurePath } from '../piece';
 import { centreChain } from '../strip';
 import { chainOf } from './chains';
 import type { Breach } from './laws';
 
-/** Steps at which a parted stretch is followed, mm; of a long one they are such a share of it. */
-const STEP_MM = 0.25;
-const STEP_SHARE = 1 / 4000;
+/** Steps at which a parted stretch is followed: such a share of its parting, and no longer than that, mm. */
+const STEP_OF_PARTING = 1 / 6;
+const MOST_STEP_MM = 1;
+/** No more steps than that along one line. */
+const MOST_STEPS = 4000;
+/** Its slope is taken over so much to either side, mm. */
+const SLOPE_MM = 1e-4;
 /** Where a line turns by more than this it has a corner, radians. */
 const CORNER_RAD = 0.02;
-/** Lines and arcs whose ends are this near follow each other, mm. */
-const JOINED_MM = 1e-6;
+/** Lines and arcs whose ends are this near follow each other, mm: those of a fitted line nearly meet. */
+const JOINED_MM = 0.01;
 /** Inside a curve a wire keeps at least this share of the curve's radius. */
 const LEAST_RADIUS = 0.1;
+
+const isCornerBetween = (before: Primitive, after: Primitive): boolean =>
+  Math.abs(turnBetween(tangentAt(before, 1), tangentAt(after, 0))) > CORNER_RAD;
 
 /** From 0 to 1 without a corner at either end. */
 const eased = (t: number): number => {
@@ -54,29 +61,38 @@ interface Parted {
   readonly stepMm: number;
 }
 
-/** Half a turn at the most has one bulge. */
-function nodesOf(p: Primitive): FigureNode[] {
-  if (p.type === 'line') return [startOf(p)];
-  if (Math.abs(p.sweep) <= Math.PI) return [{ ...startOf(p), bulge: bulgeOf(p) }];
-  return [...nodesOf(stretchOf(p, 0, 0.5)), ...nodesOf(stretchOf(p, 0.5, 1))];
+/** Where a strand is that lies so far aside of a line or arc, and how it goes on there. */
+function aside({ p, fromMm, toMm }: Piece, { apart }: Parted, mm: number): { at: Vec; way: Vec } {
+  const t = (mm - fromMm) / (toMm - fromMm);
+  const along = tangentAt(p, t);
+  const by = apart(mm);
+  const rise = (apart(mm + SLOPE_MM) - apart(mm - SLOPE_MM)) / (2 * SLOPE_MM);
+  const onward = scale(along, 1 - curvatureOf(p) * by);
+  return {
+    at: add(pointAt(p, t), scale(perp(along), by)),
+    way: add(onward, scale(perp(along), rise)),
+  };
 }
 
-/** The nodes of one line or arc: itself where nothing parts, else points aside of it. */
-function laid({ p, fromMm, toMm }: Piece, { apart, stepMm }: Parted): FigureNode[] {
+/** One line or arc of a strand: itself where nothing parts, else curves through places aside of it. */
+function laid(piece: Piece, parted: Parted): Segment[] {
+  const { p, fromMm, toMm } = piece;
   const long = toMm - fromMm;
-  const steps = Math.max(1, Math.ceil(long / stepMm));
+  const steps = Math.max(1, Math.ceil(long / parted.stepMm));
   const at = (i: number): number => fromMm + (long * i) / steps;
-  const moves = Array.from({ length: steps + 1 }, (_, i) => apart(at(i)) !== 0);
-  if (!moves.some(Boolean)) return nodesOf(p);
-  const out: FigureNode[] = [];
+  const moves = Array.from({ length: steps + 1 }, (_, i) => parted.apart(at(i)) !== 0);
+  if (!moves.some(Boolean)) return [p];
+  const out: Segment[] = [];
   for (let i = 0; i < steps;) {
     let end = i + 1;
-    if (moves[i] || moves[i + 1]) {
-      const t = i / steps;
-      out.push(add(pointAt(p, t), scale(perp(tangentAt(p, t)), apart(at(i)))));
+    if (moves[i] || moves[end]) {
+      const third = long / steps / 3;
+      const [a, b] = [aside(piece, parted, at(i)), aside(piece, parted, at(end))];
+      const [c1, c2] = [add(a.at, scale(a.way, third)), add(b.at, scale(b.way, -third))];
+      out.push({ type: 'cubic', from: a.at, c1, c2, to: b.at });
     } else {
       while (end < steps && !moves[end + 1]) end++;
-      out.push(...nodesOf(stretchOf(p, i / steps, end / steps)));
+      out.push(stretchOf(p, i / steps, end / steps));
     }
     i = end;
   }
@@ -133,12 +149,21 @@ export function strandLine(
   if (!first) return null;
   const corners = pieces.flatMap(({ p, fromMm }, i) => {
     const before = pieces[i - 1]?.p ?? (closed ? pieces.at(-1)!.p : null);
-    const turn = before ? turnBetween(tangentAt(before, 1), tangentAt(p, 0)) : 0;
-    return Math.abs(turn) > CORNER_RAD ? [fromMm] : [];
+    return before && isCornerBetween(before, p) ? [fromMm] : [];
   });
   const off = (a: number, b: number): number => {
     const straight = Math.abs(a - b);
     return closed ? Math.min(straight, all - straight) : straight;
+  };
+  /** How far it is to the last corner and to the next, mm; Infinity where there is none. */
+  const cornersAbout = (mm: number): { before: number; after: number } => {
+    const way = (ahead: number): number => (closed && ahead < 0 ? ahead + all : ahead);
+    const least = (ways: number[]): number =>
+      Math.min(Infinity, ...ways.map(way).filter((w) => w >= 0));
+    return {
+      before: least(corners.map((c) => mm - c)),
+      after: least(corners.map((c) => c - mm)),
+    };
   };
   const stretches = apartAt.map((stretch) => {
     let best = { mm: 0, far: Infinity };
@@ -154,21 +179,25 @@ export function strandLine(
       const parting = PARTING * lengthMm;
       const inside = (lengthMm / 2 - off(mm, middleMm)) / parting;
       if (inside <= 0) return sum;
-      const clear = corners.reduce((least, c) => Math.min(least, off(mm, c) / parting), 1);
-      return sum + from * (apartMm - strandsApartMm) * eased(inside) * eased(clear);
+      const { before, after } = cornersAbout(mm);
+      if (before === 0 || after === 0) return sum;
+      // Between corners that are nearer together they part and meet over half the way, without a kink there.
+      const reach = Math.min(parting, (before + after) / 2);
+      const clear = eased(before / reach) * eased(after / reach);
+      return sum + from * (apartMm - strandsApartMm) * eased(inside) * clear;
     }, 0);
-  const parted: Parted = { apart, pieces, stepMm: Math.max(STEP_MM, all * STEP_SHARE) };
+  const shortest = Math.min(...apartAt.map((s) => PARTING * s.lengthMm));
+  const stepMm = Math.max(all / MOST_STEPS, Math.min(MOST_STEP_MM, STEP_OF_PARTING * shortest));
+  const parted: Parted = { apart, pieces, stepMm };
   const steps = Math.ceil(all / parted.stepMm);
   const parts = Array.from({ length: steps }, (_, i) => apart((all * (i + 0.5)) / steps));
   if (parts.every((mm) => mm === 0)) return null;
-  const nodes = pieces.flatMap((piece, i) => {
-    const next = pieces[i + 1]?.p ?? (closed ? first.p : null);
-    const joined = !next || distance(endOf(piece.p), startOf(next)) < JOINED_MM;
-    return [...laid(piece, parted), ...(joined ? [] : [endOf(piece.p)])];
+  const segments = pieces.flatMap((piece, i) => {
+    const [from, next] = [endOf(piece.p), pieces[i + 1]?.p ?? (closed ? first.p : null)];
+    const to = next && startOf(next);
+    // Where it only bends a little the one begins where the other ends.
+    const apart = to !== null && distance(from, to) > JOINED_MM && isCornerBetween(piece.p, next!);
+    return [...laid(piece, parted), ...(apart ? [{ type: 'line', from, to } as const] : [])];
   });
-  const last = pieces.at(-1)!;
-  const end: Vec[] = closed
-    ? []
-    : [add(endOf(last.p), scale(perp(tangentAt(last.p, 1)), apart(last.toMm)))];
-  return { path: { ...own, nodes: [...nodes, ...end] }, breach: tooTight(parted) };
+  return { path: { ...own, nodes: nodesOf({ segments, closed }) }, breach: tooTight(parted) };
 }

@@ -11,7 +11,7 @@ import {
   type Piece,
 } from '../piece';
 import { rotation, scaling } from '../geometry';
-import { formedLine, nearestWire, placeOnWire, planPiece, type Plan } from '.';
+import { formedLine, nearestWire, placeOnWire, planPiece, type Plan, type WirePlan } from '.';
 
 const D = 0.8;
 const QUARTER = Math.tan(Math.PI / 8);
@@ -185,6 +185,52 @@ describe('wires side by side along one line', () => {
             expect(w.developedMm).toBeLessThan(before.developedMm + 1.5);
           });
         }),
+        { numRuns: 40 },
+      );
+    });
+
+    it('on a row of arches all bends of the others stay as they were, folds between them too', () => {
+      const bendsOf = (wire: WirePlan): string[] =>
+        wire.bends.map((b) => `${b.kind} ${((b.angleRad * 180) / Math.PI).toFixed(0)}`);
+      fc.assert(
+        fc.property(
+          // Else a sharp corner takes from the arches beside it, and they from the next.
+          fc.oneof(fc.integer({ min: 60, max: 105 }), fc.integer({ min: 155, max: 172 })),
+          fc.integer({ min: 0, max: 3 }),
+          fc.double({ min: 9, max: 20, noNaN: true }),
+          (sweep, which, chord) => {
+            const bulge = -Math.tan((sweep * Math.PI) / 720);
+            const nodes = Array.from({ length: 5 }, (_, i) => ({
+              x: chord * i,
+              y: 0,
+              ...(i < 4 && { bulge }),
+            }));
+            const line = { ...newPath('l', nodes, false), strands: 2 };
+            const plain = planPiece(piece(line, fine));
+            expect(plain.unplanned).toEqual([]);
+            const middle = { x: chord * (which + 0.5), y: (-bulge * chord) / 2 };
+            const apartAt = [{ ...middle, lengthMm: chord / 2, apartMm: 2 }];
+            const parted = planPiece(piece({ ...line, apartAt }, fine));
+            expect(parted.unplanned).toEqual([]);
+            parted.wires.forEach((w) => {
+              const before = plain.wires.find((o) => o.strand === w.strand)!;
+              const [is, was] = [bendsOf(w), bendsOf(before)];
+              // Four arches, and what lies between them.
+              expect(was).toHaveLength(7);
+              const [first, last] = [Math.max(0, 2 * which - 1), Math.max(0, 5 - 2 * which)];
+              if (sweep < 110 || was.some((b) => b.startsWith('fold'))) {
+                expect(is.slice(0, first)).toEqual(was.slice(0, first));
+                expect(is.slice(is.length - last)).toEqual(was.slice(was.length - last));
+              }
+              for (const b of w.bends) expect(Math.abs(b.angleRad)).toBeGreaterThan(0.01);
+              const turn = w.bends.reduce((sum, b) => sum + b.angleRad, 0);
+              expect(turn).toBeCloseTo(
+                before.bends.reduce((sum, b) => sum + b.angleRad, 0),
+                1,
+              );
+            });
+          },
+        ),
         { numRuns: 40 },
       );
     });

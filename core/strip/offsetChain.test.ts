@@ -21,7 +21,7 @@ function cusp(radii: [number, number], sweeps: [number, number], corner: number)
 }
 
 const beside = (primitives: Primitive[], aside: number) =>
-  centreChain({ primitives, closed: false, fitted: false }, 'centre', 1, aside).chain.primitives;
+  centreChain({ primitives, closed: false, deviationMm: 0 }, 'centre', 1, aside).chain.primitives;
 
 describe('a line beside a corner of two curves', () => {
   it('goes straight on to the corner where the curves themselves turn away from each other', () => {

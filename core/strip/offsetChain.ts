@@ -7,12 +7,12 @@ import {
   joinTurn,
   meetings,
   offsetPrimitive,
+  perp,
   project,
   scale,
   segmentLength,
   startOf,
   stretchOf,
-  sub,
   tangentAt,
   type Primitive,
   type Vec,
@@ -107,7 +107,8 @@ function rejoin(
     const outside = turn * by < 0 && Number.isFinite(turn);
     if (outside && Math.abs(turn) >= FOLD_TURN) {
       const center = tips[source]!;
-      const startAngle = angleOf(sub(endOf(a), center));
+      // Square to the curve's end, so that nothing is bent where they meet.
+      const startAngle = angleOf(scale(perp(tangentAt(a, 1)), by));
       between.set(i, [{ type: 'arc', center, radius: Math.abs(by), startAngle, sweep: turn }]);
       continue;
     }

@@ -58,6 +58,7 @@ export function splitSections(path: Path, tolerance: number): Sections {
     const before = segments[i - 1] ?? (path.closed ? segments[segments.length - 1] : undefined);
     if (!before) return true;
     if (curve[i] === 'dense' && turnsBack(segments, curve, i)) return true;
+    if (isTip(before) || isTip(s)) return true;
     return isCorner(
       before,
       s,
@@ -162,6 +163,11 @@ function turnsBack(segments: readonly Segment[], nature: readonly Nature[], i: n
   const turn = Math.abs(turnBetween(sub(p, reached(-1)), sub(reached(1), p)));
   return turn >= BACK_TURN && [-2, -1, 1, 2].every((k) => vertexAt(i + k) < vertex);
 }
+
+/** An arc that turns back more tightly than any jaw, drawn as such: a tip, which no fit shall move. */
+const isTip = (s: Segment): boolean =>
+  s.type === 'arc' && s.radius <= TIP_RADIUS_MM && Math.abs(s.sweep) >= BACK_TURN;
+const TIP_RADIUS_MM = 1;
 
 /** Two arcs are parts of one where the second lies this near to the first one's circle, mm. */
 const SAME_ARC_MM = 0.004;
