@@ -94,8 +94,9 @@ function useWish(): { wish: SheetWish; fields: React.ReactNode } {
       hands,
       drawings,
       pegs: pegBoardOf(pegs, board),
+      worksWith: settings.hand,
     }),
-    [paper, settings.unit, hands, drawings, pegs, board],
+    [paper, settings.unit, settings.hand, hands, drawings, pegs, board],
   );
   const fields = (
     <>

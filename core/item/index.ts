@@ -75,7 +75,7 @@ export {
   type Comes,
 } from './led/act';
 export { middleOf as middleOfWay } from './led/way';
-export { actOrder, actTitle } from './led/words';
+export { actOrder, actTitle, type OrderPart } from './led/words';
 export type { Stiffening } from './stiffness';
 export {
   MAIN_ID,

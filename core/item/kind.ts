@@ -8,6 +8,7 @@ import type { FormedWires, Ground } from './ground';
 import type { ItemLike, Laid, LaidAct, OwnUse } from './layout';
 import { stretchSchema, type StretchPlace } from './place';
 import type { Stiffening } from './stiffness';
+import type { OrderPart } from './led/words';
 import { strandOf, type Thread } from './thread';
 
 export const ITEM_GROUPS = [
@@ -130,6 +131,8 @@ export interface OrderWords {
   readonly notes: readonly Said[];
   /** of a wire that is led, how its acts lie */
   readonly acts: readonly LaidAct[];
+  /** and what of it is done in one go; all if nothing is said */
+  readonly part?: OrderPart;
 }
 
 /** Another item that could stand for one whose place in the order cannot be; null leaves it out. */

@@ -3,15 +3,7 @@ import { TWIST_LIMIT_RAD } from '../element';
 import { endKindOf } from '../end';
 import type { Dressed, Dressing } from '../dressing';
 import type { Kit } from '../forming';
-import {
-  actOrder,
-  COUNT_WORDS,
-  isCountedOff,
-  kindOf,
-  strandOf,
-  type AnyKind,
-  type CountKey,
-} from '../item';
+import { COUNT_WORDS, isCountedOff, kindOf, strandOf, type AnyKind, type CountKey } from '../item';
 import type { Piece } from '../piece';
 import { ropeCut, stockWords, takenOnBlank, type Plan, type RopeCut, type WirePlan } from '../plan';
 import {
@@ -30,6 +22,7 @@ import {
 import { asBoth, asLength, asOther, asThickness, counted, say, type Said } from '../words';
 import type { Assembly } from './assembly';
 import { caution, needsNylon, strains } from './cautions';
+import { placesOf, twistedTurns } from './ledSteps';
 import { dressOrders } from './orders';
 import type { Task } from './taskBook';
 import { alikeTogether, type Worked } from './alikeSteps';
@@ -247,12 +240,6 @@ function onTheWayWords(plan: Plan, { item, own }: Dressed): Said | null {
     : say`${asLength(from)} from the first end${of}; takes ${asLength(all)} of it`;
 }
 
-/** The places of a led wire, with what is done at each. */
-const placesOf = ({ item, acts }: Dressed): MakeStep['places'] =>
-  'acts' in item
-    ? (acts ?? []).map((laid, i) => ({ said: actOrder(item.acts[i]!, laid), at: laid.at }))
-    : [];
-
 /** Wire that is wound on the figure, not laid along it or threaded on. */
 const isWound = ({ winds, inner, threaded }: AnyKind['traits']): boolean =>
   winds === true && inner !== true && threaded !== true;
@@ -320,8 +307,9 @@ export function makeSteps(
     }
     return otherSteps(making, task);
   };
+  const turns = twistedTurns(making, stepsOf);
   const worked = assembly.tasks.map((task): Worked => {
-    return { own: stepsOf(task), count: timesOf(making, task) * copies };
+    return { own: turns.get(task) ?? stepsOf(task), count: timesOf(making, task) * copies };
   });
   return alikeTogether(worked).flatMap(({ own, count }) =>
     // Of what is made several times each step is counted off, after what is counted within it.

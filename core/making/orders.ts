@@ -1,11 +1,14 @@
 import type { Dressed } from '../dressing';
-import { kindOf, tailsWords, type CountKey } from '../item';
+import { kindOf, tailsWords, type CountKey, type OrderPart } from '../item';
 import { ropeWords } from '../plan';
 import { materialName } from '../wire';
 import { asLength, asThickness, joined, say, type Said } from '../words';
 
-/** What the hands do for one item, line by line. */
-export function dressOrders(d: Dressed): readonly Said[] {
+/**
+ * What the hands do for one item, line by line.
+ * @param part of a led wire, what is done in one go
+ */
+export function dressOrders(d: Dressed, part?: OrderPart): readonly Said[] {
   const { item } = d;
   const count = (what: CountKey): number => d.counts.find((c) => c.what === what)?.count ?? 0;
   const cut = d.wires.map((w) => {
@@ -20,5 +23,6 @@ export function dressOrders(d: Dressed): readonly Said[] {
     d.beads.map((b) => say`${b.count} × ${b.bead.name}`),
     ', ',
   );
-  return kindOf(item).orders(item, { cut, beads, count, notes: d.notes, acts: d.acts ?? [] });
+  const { notes, acts = [] } = d;
+  return kindOf(item).orders(item, { cut, beads, count, notes, acts, ...(part && { part }) });
 }

@@ -49,7 +49,14 @@ describe('what follows from a state', () => {
     const here = new Planning(made);
     expect(there.assembly(false)).toEqual(here.assembly(false));
     expect(there.verdict(DEFAULT_LIMITS)).toEqual(here.verdict(DEFAULT_LIMITS));
-    const wish = { paper: 'a4', unit: 'in', hands: 'both', drawings: true, pegs: null } as const;
+    const wish = {
+      paper: 'a4',
+      unit: 'in',
+      hands: 'both',
+      drawings: true,
+      pegs: null,
+      worksWith: 'right',
+    } as const;
     expect(there.sheet(wish)).toEqual(here.sheet(wish));
     expect(structuredClone(here.sheet(wish))).toEqual(here.sheet(wish));
   });
@@ -57,7 +64,14 @@ describe('what follows from a state', () => {
   it('both hands on one sheet take the pages of each', () => {
     const planning = of(stairs(8));
     const pages = (hands: 'drawn' | 'twin' | 'both'): number =>
-      planning.sheet({ paper: 'a4', unit: 'mm', hands, drawings: false, pegs: null }).pages.length;
+      planning.sheet({
+        paper: 'a4',
+        unit: 'mm',
+        hands,
+        drawings: false,
+        pegs: null,
+        worksWith: 'right',
+      }).pages.length;
     expect(pages('both')).toBe(pages('drawn') + pages('twin'));
   });
 

@@ -9,7 +9,13 @@ import {
   type Limits,
   type Verdict,
 } from '../gauge';
-import { assemblyOf, makeSteps, type Assembly, type MakeStep } from '../making';
+import {
+  assemblyOf,
+  makeSteps,
+  type Assembly,
+  type Hand as MakersHand,
+  type MakeStep,
+} from '../making';
 import { bestAxis, twinAxis, twinOf, type Piece, type Symmetry } from '../piece';
 import { mirrorPlan, planPiece, type Bench, type Plan, type Told } from '../plan';
 import { buildSheet, joinSheets, type Paper, type Sheet } from '../sheet';
@@ -46,6 +52,8 @@ export interface SheetWish {
   readonly hands: 'drawn' | 'twin' | 'both';
   readonly drawings: boolean;
   readonly pegs: PegBoard | null;
+  /** the hand of the maker */
+  readonly worksWith: MakersHand;
 }
 
 /** A piece planned and dressed. */
@@ -135,12 +143,20 @@ export class Planning {
 
   sheet(wish: SheetWish): Sheet {
     return this.once(['sheet', wish], () => {
-      const { paper, unit, drawings, pegs } = wish;
+      const { paper, unit, drawings, pegs, worksWith } = wish;
       const kit = this.made.bench.kit ?? null;
       const one = (twin: boolean): Sheet => {
         const { piece, plan } = this.hand(twin);
         const named = twin ? { hand: 'mirrored twin' } : {};
-        return buildSheet(piece, plan, { paper, unit, drawings, pegs, kit, ...named });
+        return buildSheet(piece, plan, {
+          paper,
+          unit,
+          drawings,
+          pegs,
+          kit,
+          worksWith,
+          ...named,
+        });
       };
       return wish.hands === 'both'
         ? joinSheets([one(false), one(true)])

@@ -2,6 +2,7 @@ import { dressPiece, finishedBox, type Dressing } from '../dressing';
 import type { Kit } from '../forming';
 import type { Piece } from '../piece';
 import { strandOf } from '../item';
+import type { Hand } from '../making';
 import {
   fromSpool,
   kindWords,
@@ -52,6 +53,8 @@ export interface SheetOptions {
   readonly pegs?: PegBoard | null;
   /** stands in the titles, such as “mirrored twin” */
   readonly hand?: string;
+  /** the hand of the maker, where the way of winding hangs on it */
+  readonly worksWith?: Hand;
 }
 
 /**

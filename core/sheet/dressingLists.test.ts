@@ -99,3 +99,15 @@ describe('a led wire on the sheet', () => {
     expect(texts.some((t) => t.startsWith('8 to 14, each: lead it across in front'))).toBe(true);
   });
 });
+
+it('a rope is cut and twisted as two steps, and the way it turns is that of the maker’s hand', () => {
+  const piece = demoPieces().find((p) => p.id === 'demo-handle')!;
+  const plan = planPiece(piece);
+  const said = (worksWith?: 'left' | 'right'): string =>
+    buildSheet(piece, plan, { paper: 'a4', unit: 'mm', ...(worksWith && { worksWith }) })
+      .pages.flatMap((p) => textsOf(p.items))
+      .join(' ');
+  expect(said()).toContain('Twist the 4 strands to a rope');
+  expect(said('right')).toContain('the hook in the right hand: turn it to the right.');
+  expect(said('left')).toContain('the hook in the left hand: turn it to the left.');
+});

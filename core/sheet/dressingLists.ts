@@ -3,7 +3,7 @@ import { finishedSize, looksOf, type Dressed, type Dressing } from '../dressing'
 import { tailsWords, type DressMark } from '../item';
 import { DEFAULT_KIT, type Kit } from '../forming';
 import { fromAngle, perp, type Vec } from '../geometry';
-import { assemblyOf, makeSteps, type MakeStep } from '../making';
+import { assemblyOf, HAND_WORDS, makeSteps, type Hand, type MakeStep } from '../making';
 import type { Piece } from '../piece';
 import { alongBlank, stockWords, takenOnBlank, type Plan } from '../plan';
 import { printBoth, printLength, printNumber, type LengthUnit } from '../units';
@@ -163,18 +163,24 @@ function listedBends(bends: readonly number[]): string {
 }
 
 /** The steps of making: what is bent is listed before, so each run of bends is one line. */
-function stepBlocks(steps: readonly MakeStep[], told: Teller): Block[] {
-  const tasks = [...new Set(steps.map((s) => s.task.id))];
-  return tasks.flatMap((id, i): Block[] => {
-    const own = steps.filter((s) => s.task.id === id);
-    const { task, orders, cautions, subline, itemIds } = own[0]!;
-    const places = itemIds.length > 1 ? [`At ${itemIds.length} places.`] : [];
+function stepBlocks(steps: readonly MakeStep[], told: Teller, works: Hand): Block[] {
+  const lines: MakeStep[][] = [];
+  for (const s of steps) {
+    const last = lines.at(-1);
+    if (last && s.task.kind === 'bend' && last[0]!.task === s.task) last.push(s);
+    else lines.push([s]);
+  }
+  return lines.flatMap((own, i): Block[] => {
+    const { task, title, orders, cautions, subline, itemIds, handed } = own[0]!;
+    const bent = task.kind === 'bend';
+    const places = itemIds.length > 1 && own[0]!.places.length === 0;
+    const many = places ? [`At ${itemIds.length} places.`] : [];
     const where = task.kind === 'dress' && subline ? [`${told(subline)}.`] : [];
-    const text =
-      task.kind === 'bend'
-        ? [listedBends(own.flatMap((s) => s.bends))]
-        : [...where, ...orders.map(told), ...places];
-    const lines = [...text, ...cautions.map((c) => `Mind: ${told(c.text)}`)].flatMap((o) =>
+    const hand = handed ? [told(HAND_WORDS[handed][works])] : [];
+    const text = bent
+      ? [listedBends(own.flatMap((s) => s.bends))]
+      : [...where, ...orders.map(told), ...many, ...hand];
+    const said = [...text, ...cautions.map((c) => `Mind: ${told(c.text)}`)].flatMap((o) =>
       wrapped(o, 112),
     );
     return [
@@ -183,10 +189,10 @@ function stepBlocks(steps: readonly MakeStep[], told: Teller): Block[] {
         needsMm: LINE_MM * 2,
         items: [
           words(MARGIN_MM + 5, 3.6, String(i + 1), { sizeMm: 3, bold: true, anchor: 'end' }),
-          words(MARGIN_MM + 8, 3.6, told(task.title), { sizeMm: 3, bold: true }),
+          words(MARGIN_MM + 8, 3.6, told(bent ? task.title : title), { sizeMm: 3, bold: true }),
         ],
       },
-      ...lines.map((text): Block => ({
+      ...said.map((text): Block => ({
         heightMm: LINE_MM - 1,
         items: [words(MARGIN_MM + 8, 2.8, text, { sizeMm: 2.7 })],
       })),
@@ -208,7 +214,11 @@ export function dressingBlocks(
   piece: Piece,
   plan: Plan,
   dressing: Dressing,
-  { unit, kit = null }: { unit: LengthUnit; kit?: Kit | null },
+  {
+    unit,
+    kit = null,
+    worksWith = 'right',
+  }: { unit: LengthUnit; kit?: Kit | null; worksWith?: Hand },
 ): Block[] {
   if (plan.wires.length === 0 && dressing.items.length === 0) return [];
   const bench = { kit };
@@ -241,6 +251,6 @@ export function dressingBlocks(
     ...(items.length > 0 ? [heading('What goes where', 24), ...items] : []),
     ...(parts.length > 0 ? [heading('Parts'), ...parts] : []),
     heading('In this order', 24),
-    ...stepBlocks(steps, told),
+    ...stepBlocks(steps, told, worksWith),
   ];
 }

@@ -8,7 +8,7 @@ import { wrapAct, type Act } from '../led/act';
 import { ledLaid, ledNotes, ledProblems, ledSpans, ledTies, mirroredActs } from '../led/layout';
 import { leadOn, type Led } from '../led/lead';
 import { lengthsOf, pullsOf, type LedLength } from '../led/lengths';
-import { ledOrders } from '../led/words';
+import { beginsLed, endsLed, ledOrders } from '../led/words';
 import { GRIP, sleeve, stiffer } from '../stiffness';
 import type { Thread } from '../thread';
 
@@ -112,7 +112,11 @@ export const ledWire = itemKind({
       problems,
     };
   },
-  orders: (item, { cut, acts }) => [...cut, ...ledOrders(item.acts, acts), TUCK],
+  orders: (item, { cut, acts, part }) => [
+    ...(beginsLed(part) ? cut : []),
+    ...ledOrders(item.acts, acts, part),
+    ...(endsLed(part, item.acts) ? [TUCK] : []),
+  ],
   mirrored: (item) => ({ ...item, acts: mirroredActs(item.acts) }),
   stiffens: (ground, { thread }) => stiffer(1 + GRIP * sleeve(ground.frameMm, thread.diameterMm)),
   ties: (ground, item) => ledTies(led(ground, item), item.thread),

@@ -6,7 +6,7 @@ import { BARE, type Laid, type OwnUse } from '../layout';
 import { wrapAct, type Act } from '../led/act';
 import { ledLaid, ledNotes, ledProblems, ledSpans, ledTies, mirroredActs } from '../led/layout';
 import { leadOn, type Led } from '../led/lead';
-import { ledOrders } from '../led/words';
+import { endsLed, ledOrders } from '../led/words';
 import type { StretchPlace } from '../place';
 import { GRIP, sleeve, stiffer } from '../stiffness';
 
@@ -85,9 +85,9 @@ export const ownLed = itemKind({
       problems,
     };
   },
-  orders: (item, { acts }) => [
-    ...ledOrders(item.acts, acts),
-    say`Trim the end, press it in on the back.`,
+  orders: (item, { acts, part }) => [
+    ...ledOrders(item.acts, acts, part),
+    ...(endsLed(part, item.acts) ? [say`Trim the end, press it in on the back.`] : []),
   ],
   mirrored: (item) => ({ ...item, acts: mirroredActs(item.acts) }),
   stiffens: (ground) => stiffer(1 + GRIP * sleeve(ground.frameMm, ground.frameMm)),

@@ -6,6 +6,16 @@ import type { Act } from './act';
 interface Done {
   readonly act: Act;
   readonly laid: LaidAct;
+  /** a twist that waits for the other wire: this one is only laid there */
+  readonly loose: boolean;
+}
+
+/** Which acts of a led wire are done in one go, and which of them are twists that wait for the other wire. */
+export interface OrderPart {
+  readonly from: number;
+  /** the act after the last */
+  readonly to: number;
+  readonly loose: readonly number[];
 }
 
 /** Runs of acts that are said once may come in turn, so many together. */
@@ -61,7 +71,9 @@ function actWords(step: Done): Said {
     case 'twist':
       return act.folded
         ? say`fold it back there, ${asLength(laid.hereMm)} for both ways, and twist them ${timesOf(act.turns)}`
-        : say`twist it ${timesOf(act.turns)} with the other on the way`;
+        : step.loose
+          ? say`leave it there: it is twisted ${timesOf(act.turns)} when the other has come`
+          : say`twist it ${timesOf(act.turns)} with the other on the way`;
     case 'weave':
       return say`weave ${counted(laid.turns, 'row', 'rows')} of eights between both wires, ${counted(act.wraps, 'wrap', 'wraps')} a side`;
     case 'curl':
@@ -85,12 +97,12 @@ function wayWords({ act }: Done, lengthsMm: readonly number[]): Said {
 }
 
 /** What makes two acts alike to the hands; places and lengths of ways may differ. */
-const keyOf = ({ act, laid: { turns, strands, layers, way } }: Done): string => {
+const keyOf = ({ act, loose, laid: { turns, strands, layers, way } }: Done): string => {
   const own = act.do === 'bead' ? [act.beads.map((b) => b.name), act.passes, act.halves] : [];
   const wrap = act.do === 'wrap' ? [act.way !== null, act.on.lengthMm.toFixed(1)] : [];
   const more =
     act.do === 'twist'
-      ? [act.turns, act.folded]
+      ? [act.turns, act.folded, loose]
       : act.do === 'curl'
         ? [act.turns, act.openingMm, act.gapMm, act.left]
         : act.do === 'weave'
@@ -135,14 +147,26 @@ function partWords(steps: readonly Done[], inTurn: number, offset: number): Said
 }
 
 /** What the hands do for one act. */
-export const actOrder = (act: Act, laid: LaidAct): Said =>
-  say`${capital(partWords([{ act, laid }], 1, 0))}.`;
+export const actOrder = (act: Act, laid: LaidAct, loose = false): Said =>
+  say`${capital(partWords([{ act, laid, loose }], 1, 0))}.`;
 
-/** What the hands do with a led wire, line by line: alike acts that follow each other once, with how often. */
-export function ledOrders(acts: readonly Act[], laid: readonly LaidAct[]): Said[] {
-  const steps = laid.map((own, i): Done => ({ act: acts[i]!, laid: own }));
-  return repeatsIn(steps.map(keyOf)).map(({ from, inTurn, times }) => {
-    const own = steps.slice(from, from + inTurn * times);
+/**
+ * What the hands do with a led wire, line by line: alike acts that follow each other once, with how often.
+ * @param part what of it is done in one go; all of it if nothing is said
+ */
+export function ledOrders(
+  acts: readonly Act[],
+  laid: readonly LaidAct[],
+  part: OrderPart = { from: 0, to: laid.length, loose: [] },
+): Said[] {
+  const steps = laid.slice(part.from, part.to).map((own, i): Done => {
+    const at = part.from + i;
+    return { act: acts[at]!, laid: own, loose: part.loose.includes(at) };
+  });
+  return repeatsIn(steps.map(keyOf)).map((repeat) => {
+    const { inTurn, times } = repeat;
+    const own = steps.slice(repeat.from, repeat.from + inTurn * times);
+    const from = part.from + repeat.from;
     const said = joined(
       Array.from({ length: inTurn }, (_, i) => partWords(own, inTurn, i)),
       '; ',
@@ -152,6 +176,11 @@ export function ledOrders(acts: readonly Act[], laid: readonly LaidAct[]): Said[
     return say`${from + 1} to ${from + own.length}, ${often}: ${said}.`;
   });
 }
+
+/** Whether what is done in one go begins, and ends, a led wire. */
+export const beginsLed = (part: OrderPart | undefined): boolean => !part || part.from === 0;
+export const endsLed = (part: OrderPart | undefined, acts: readonly Act[]): boolean =>
+  !part || part.to === acts.length;
 
 /** An act in a few words, for lists. */
 export function actTitle(act: Act, { turns, strands }: LaidAct): Said {

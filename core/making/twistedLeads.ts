@@ -1,0 +1,158 @@
+import { isLed, type Dressed } from '../dressing';
+import { distance, Groups, mix, nearestOn, type Vec } from '../geometry';
+import type { LaidAct, OrderPart } from '../item';
+
+/** One of the led wires that are twisted together: as many as twist with each other are worked in turn. */
+export interface LedOne {
+  readonly id: string;
+  readonly acts: readonly LaidAct[];
+  /** which of its acts are twists with another led wire */
+  readonly twists: readonly number[];
+}
+
+/** A twist of two led wires: the wires by their number, and the act of each. */
+export interface Twisting {
+  readonly a: ActAt;
+  readonly b: ActAt;
+}
+
+interface ActAt {
+  readonly one: number;
+  readonly act: number;
+}
+
+/** What is done next: one wire is led on over some of its places, or two are twisted together. */
+export type Turn =
+  | { readonly does: 'lead'; readonly one: number; readonly part: OrderPart }
+  | { readonly does: 'twist'; readonly twisting: Twisting };
+
+/** Ways of wires that are twisted together lie no further apart on the whole, mm. */
+const BESIDE_MM = 4;
+/** Places along a way that are looked at. */
+const LOOKED_AT = 8;
+
+function placesOn(way: readonly Vec[]): Vec[] {
+  const legs = way.slice(1).map((to, i) => ({ from: way[i]!, to, mm: distance(way[i]!, to) }));
+  const all = legs.reduce((sum, l) => sum + l.mm, 0);
+  return Array.from({ length: LOOKED_AT }, (_, k) => {
+    let left = (all * (k + 0.5)) / LOOKED_AT;
+    const leg = legs.find((l) => (left <= l.mm ? true : ((left -= l.mm), false))) ?? legs.at(-1)!;
+    return mix(leg.from, leg.to, leg.mm > 0 ? Math.min(1, left / leg.mm) : 0);
+  });
+}
+
+const offWay = (way: readonly Vec[], p: Vec): number =>
+  Math.min(
+    ...way.slice(1).map((to, i) => nearestOn({ type: 'line', from: way[i]!, to }, p).distance),
+  );
+
+/** How far two ways lie apart on the whole, mm: the shorter one's places from the other. */
+function apart(a: readonly Vec[], b: readonly Vec[]): number {
+  if (a.length < 2 || b.length < 2) return Infinity;
+  const one = (from: readonly Vec[], to: readonly Vec[]): number =>
+    placesOn(from).reduce((sum, p) => sum + offWay(to, p), 0) / LOOKED_AT;
+  return Math.min(one(a, b), one(b, a));
+}
+
+/** Twists of different wires that lie beside each other, the nearest first, each with one other. */
+export function twistings(ones: readonly LedOne[]): Twisting[] {
+  const all = ones.flatMap(({ twists }, one) => twists.map((act) => ({ one, act })));
+  const way = ({ one, act }: ActAt): readonly Vec[] => ones[one]!.acts[act]!.way;
+  const pairs = all
+    .flatMap((a) =>
+      all.filter((b) => b.one > a.one).map((b) => ({ a, b, mm: apart(way(a), way(b)) })),
+    )
+    .filter(({ mm }) => mm <= BESIDE_MM)
+    .sort((x, y) => x.mm - y.mm);
+  const taken = new Set<ActAt>();
+  return pairs.flatMap(({ a, b }) => {
+    if (taken.has(a) || taken.has(b)) return [];
+    taken.add(a).add(b);
+    return [{ a, b }];
+  });
+}
+
+/**
+ * The turns in which wires that are twisted together are led: each goes on until a twist whose other wire is not
+ * there yet, and both are twisted once it is. Where every wire waits for another, the first is laid there loosely
+ * and leads on; it is twisted when the other comes.
+ */
+export function turnsOf(ones: readonly LedOne[], pairs: readonly Twisting[]): Turn[] {
+  const out: Turn[] = [];
+  const next = ones.map(() => 0);
+  const loose = new Set<Twisting>();
+  const made = new Set<Twisting>();
+  const waits = (one: number): Twisting | undefined =>
+    pairs.find(
+      ({ a, b }) =>
+        (a.one === one && a.act === next[one]) || (b.one === one && b.act === next[one]),
+    );
+  const lead = (one: number, from: number, loosely: boolean): void => {
+    const to = next[one]!;
+    const last = out.at(-1);
+    const left = loosely ? [to - 1] : [];
+    if (last?.does === 'lead' && last.one === one) {
+      out[out.length - 1] = {
+        ...last,
+        part: { from: last.part.from, to, loose: [...last.part.loose, ...left] },
+      };
+    } else if (to > from) out.push({ does: 'lead', one, part: { from, to, loose: left } });
+  };
+  const goOn = (one: number): boolean => {
+    let moved = false;
+    for (;;) {
+      const from = next[one]!;
+      while (next[one]! < ones[one]!.acts.length && !waits(one)) next[one]!++;
+      lead(one, from, false);
+      moved ||= next[one]! > from;
+      const twisting = waits(one);
+      if (!twisting || made.has(twisting)) return moved;
+      const other = twisting.a.one === one ? twisting.b : twisting.a;
+      const isThere = loose.has(twisting) || next[other.one] === other.act;
+      if (!isThere) return moved;
+      out.push({ does: 'twist', twisting });
+      made.add(twisting);
+      next[one]!++;
+      if (!loose.has(twisting)) next[other.one]!++;
+      moved = true;
+    }
+  };
+  while (next.some((at, one) => at < ones[one]!.acts.length)) {
+    const moved = ones.map((_, one) => goOn(one)).some(Boolean);
+    if (moved) continue;
+    const stuck = next.findIndex((at, one) => at < ones[one]!.acts.length);
+    const from = next[stuck]!++;
+    loose.add(pairs.find(({ a, b }) => [a, b].some((w) => w.one === stuck && w.act === from))!);
+    lead(stuck, from, true);
+  }
+  return out;
+}
+
+/** Items that are led and twisted with each other, in groups, each in the order in which they are given. */
+export function twistedGroups(items: readonly Dressed[]): {
+  readonly ids: readonly string[];
+  readonly ones: readonly LedOne[];
+  readonly pairs: readonly Twisting[];
+}[] {
+  const ones = items.flatMap(({ item, acts }): LedOne[] => {
+    if (!isLed(item) || !acts) return [];
+    const twists = item.acts.flatMap((a, i) => (a.do === 'twist' && !a.folded ? [i] : []));
+    return twists.length > 0 ? [{ id: item.id, acts, twists }] : [];
+  });
+  const pairs = twistings(ones);
+  const groups = new Groups(ones.length);
+  for (const { a, b } of pairs) groups.join(a.one, b.one);
+  const all = new Map<number, number[]>();
+  for (const { a, b } of pairs)
+    for (const { one } of [a, b])
+      all.set(groups.of(one), [...new Set([...(all.get(groups.of(one)) ?? []), one])]);
+  return [...all.values()].map((found) => {
+    const group = found.sort((x, y) => x - y);
+    const own = group.map((i) => ones[i]!);
+    const at = (w: ActAt): ActAt => ({ ...w, one: group.indexOf(w.one) });
+    const within = pairs
+      .filter(({ a }) => group.includes(a.one))
+      .map(({ a, b }) => ({ a: at(a), b: at(b) }));
+    return { ids: own.map((o) => o.id), ones: own, pairs: within };
+  });
+}
