@@ -2,14 +2,14 @@ import { wireGrams } from '../wire';
 import type { Vec } from '../geometry';
 import { asLength, say, type Said } from '../words';
 import type { Bead } from './bead';
-import type { BeadUse, DressMark, WireRole, WireUse } from './layout';
+import type { BeadUse, MarkOf, WireRole, WireUse } from './layout';
 import { strandOf, type Thread } from './thread';
 
 export const wireMark = (
   runs: readonly (readonly Vec[])[],
   thread: Thread,
   under = false,
-): DressMark => ({
+): MarkOf<'wire'> => ({
   kind: 'wire',
   runs,
   diameterMm: thread.diameterMm,
@@ -77,7 +77,7 @@ export interface PlacedBead {
   readonly along: Vec;
 }
 
-export const beadMark = ({ at, along, bead }: PlacedBead): DressMark => ({
+export const beadMark = ({ at, along, bead }: PlacedBead): MarkOf<'bead'> => ({
   kind: 'bead',
   at,
   along,

@@ -74,6 +74,7 @@ export {
   type ActOf,
   type Comes,
 } from './led/act';
+export { marksUpTo } from './led/draw';
 export { middleOf as middleOfWay } from './led/way';
 export { actOrder, actTitle, type OrderPart } from './led/words';
 export type { Stiffening } from './stiffness';

@@ -19,8 +19,17 @@ export type DressMark =
       readonly rope?: Rope;
       /** behind the frame */
       readonly under: boolean;
+      /** of a led wire: which of its acts each stretch belongs to */
+      readonly acts?: readonly number[];
     }
-  | { readonly kind: 'bead'; readonly at: Vec; readonly along: Vec; readonly bead: Bead }
+  | {
+      readonly kind: 'bead';
+      readonly at: Vec;
+      readonly along: Vec;
+      readonly bead: Bead;
+      /** of a led wire: which of its acts takes it up */
+      readonly act?: number;
+    }
   | {
       readonly kind: 'stone';
       readonly at: Vec;
@@ -37,6 +46,8 @@ export type DressMark =
       readonly metal: Metal;
     }
   | { readonly kind: 'cord'; readonly points: readonly Vec[]; readonly widthMm: number };
+
+export type MarkOf<K extends DressMark['kind']> = Extract<DressMark, { readonly kind: K }>;
 
 export type WireRole = 'binding' | 'strand' | 'spoke' | 'setting' | 'finding';
 

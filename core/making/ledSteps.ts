@@ -77,8 +77,9 @@ function ledStep({ d, whole }: LedWhole, which: string, part: OrderPart, n: numb
     headline: say`${counted(count, 'place', 'places')}`,
     orders: dressOrders(d, part),
     places: placesOf(d, part),
+    reach: { [d.item.id]: part.to },
     counts: [
-      { what: 'places', count },
+      ...(count > 1 ? [{ what: 'places' as const, count }] : []),
       ...(rows > 0 ? [{ what: 'rows' as const, count: rows }] : []),
     ],
     ...(!begins && { subline: null, why: [] }),
@@ -108,6 +109,7 @@ function twistStep({ a, b }: Twisting, own: readonly LedWhole[], n: number): Mak
     subline: null,
     orders: [said],
     places: at ? [{ said, at }] : [],
+    reach: { [own[a.one]!.d.item.id]: a.act + 1, [d.item.id]: b.act + 1 },
     counts: [{ what: 'turns', count: Math.ceil(turns) }],
     handed: null,
     tool: say`flat-nose pliers`,

@@ -37,6 +37,8 @@ export interface MakeStep {
   readonly orders: readonly Said[];
   /** of a wire that is led: its places one by one, counted off */
   readonly places: readonly Place[];
+  /** of led wires that are worked in turn: how many acts of each item are done after it */
+  readonly reach: Readonly<Record<string, number>>;
   /** what is counted, such as wraps */
   readonly counts: readonly Counted[];
   readonly tool: Said | null;
@@ -78,6 +80,7 @@ export const step = (
   headline: null,
   subline: null,
   places: [],
+  reach: {},
   counts: [],
   tool: null,
   turn: null,

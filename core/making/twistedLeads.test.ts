@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoPieces } from '@demo/pieces';
 import { dressPiece } from '../dressing';
 import { DEFAULT_KIT } from '../forming';
-import type { LaidAct } from '../item';
+import { marksUpTo, type LaidAct } from '../item';
 import { planPiece } from '../plan';
 import { inWords } from '../words';
 import { assemblyOf, makeSteps } from '.';
@@ -151,6 +151,30 @@ describe('two led wires that are twisted with each other', () => {
       'leave it there: it is twisted 3 times when the other has come',
     );
     expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length);
+    // Drawn is what is led by then, and in the end all of it.
+    const [one, two] = dressing.items.filter((d) => 'acts' in d.item);
+    const reached = steps
+      .slice(from, from + 8)
+      .map((s) => [s.reach[one!.item.id], s.reach[two!.item.id]]);
+    expect(reached).toEqual([
+      [1, undefined],
+      [undefined, 1],
+      [8, undefined],
+      [9, 2],
+      [10, undefined],
+      [undefined, 8],
+      [2, 9],
+      [undefined, 10],
+    ]);
+    const strokes = (acts: number): number =>
+      marksUpTo(one!.marks, acts).reduce(
+        (sum, m) => sum + (m.kind === 'wire' ? m.runs.length : 0),
+        0,
+      );
+    expect(strokes(0)).toBe(0);
+    expect(strokes(1)).toBe(2);
+    expect(strokes(8)).toBeGreaterThan(8);
+    expect(marksUpTo(one!.marks, 10)).toEqual(one!.marks);
     expect(steps[from + 3]!.counts).toEqual([{ what: 'turns', count: 3 }]);
   });
 });

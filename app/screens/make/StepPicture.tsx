@@ -9,7 +9,7 @@ import {
   type SideView as Seen,
 } from '@core/dressing';
 import { growBox, type Box, type Vec } from '@core/geometry';
-import { kindOf } from '@core/item';
+import { kindOf, marksUpTo } from '@core/item';
 import type { MakeStep } from '@core/making';
 import { jointOf, type Piece, type Wire } from '@core/piece';
 import type { Plan } from '@core/plan';
@@ -30,9 +30,18 @@ function dressingAt(dressing: Dressing, steps: readonly MakeStep[], index: numbe
   const done = steps.slice(0, index + 1);
   const on = new Set(done.flatMap((s) => s.itemIds));
   const joined = new Set(done.map((s) => s.task.partId));
+  // Of led wires worked in turn only what is led by then.
+  const reach = new Map<string, number>();
+  for (const s of done)
+    for (const [id, acts] of Object.entries(s.reach))
+      reach.set(id, Math.max(acts, reach.get(id) ?? 0));
   return {
     ...dressing,
-    items: dressing.items.filter((d) => on.has(d.item.id)),
+    items: dressing.items.flatMap((d) => {
+      if (!on.has(d.item.id)) return [];
+      const acts = reach.get(d.item.id);
+      return acts === undefined ? [d] : [{ ...d, marks: marksUpTo(d.marks, acts) }];
+    }),
     copies: dressing.copies.filter((c) => joined.has(c.part)),
   };
 }

@@ -38,7 +38,7 @@ export function StepWords({
           {told(step.tool)}
         </p>
       )}
-      {next && (
+      {next && step.places.length > 1 && (
         <p
           className="mt-4 rounded-xl border-2 border-patina px-5 py-3 text-[1.8rem] leading-snug"
           data-testid="place-now"

@@ -60,33 +60,49 @@ function twistedOf({ act, way, enter }: LedStep, before: LedStep | undefined, d:
   };
 }
 
+/** Stretches of wire, each with the act that makes it, as one mark. */
+function actMark(
+  runs: readonly (readonly [act: number, run: readonly Vec[]])[],
+  thread: Thread,
+  under = false,
+): DressMark[] {
+  if (runs.length === 0) return [];
+  const [lines, acts] = [runs.map(([, run]) => run), runs.map(([act]) => act)];
+  return [{ ...wireMark(lines, thread, under), acts }];
+}
+
 /** What a led wire looks like: ways behind the figure, ways in front, turns, beads. */
 export function ledMarks(steps: readonly LedStep[], thread: Thread): DressMark[] {
   const d = thread.diameterMm;
-  const ways = (under: boolean): Vec[][] =>
-    steps.flatMap(({ way, act }) =>
+  const each = (runsOf: (s: LedStep, i: number) => readonly (readonly Vec[])[]) =>
+    steps.flatMap((s, i) => runsOf(s, i).map((run) => [i, run] as const));
+  const ways = (under: boolean) =>
+    each(({ way, act }) =>
       way && act.do !== 'twist' && way.points.length > 1 && (way.comes === 'behind') === under
-        ? [[...way.points]]
+        ? [way.points]
         : [],
     );
   const twisted = steps.map((s, i) => twistedOf(s, steps[i - 1], d));
-  const curls = steps.flatMap(({ act, enter }) =>
-    act.do === 'curl' ? [curlLine(act, enter.at, d)] : [],
-  );
-  const turns = steps.flatMap((s) => (s.act.do === 'wrap' ? turnsOf(s, d) : []));
-  const woven = steps.flatMap((s) => s.woven?.weave.strokes ?? []);
   return [
-    ...[ways(true)].filter((w) => w.length > 0).map((w) => wireMark(w, thread, true)),
+    ...actMark(ways(true), thread, true),
     ...[
-      twisted.flatMap((t) => t.back),
-      twisted.flatMap((t) => t.front),
-      curls,
+      each((_, i) => twisted[i]!.back),
+      each((_, i) => twisted[i]!.front),
+      each(({ act, enter }) => (act.do === 'curl' ? [curlLine(act, enter.at, d)] : [])),
       ways(false),
-      turns,
-      woven,
-    ]
-      .filter((w) => w.length > 0)
-      .map((w) => wireMark(w, thread)),
-    ...steps.flatMap((s) => s.beads.map(beadMark)),
+      each((s) => (s.act.do === 'wrap' ? turnsOf(s, d) : [])),
+      each((s) => s.woven?.weave.strokes ?? []),
+    ].flatMap((runs) => actMark(runs, thread)),
+    ...steps.flatMap((s, act) => s.beads.map((b): DressMark => ({ ...beadMark(b), act }))),
   ];
 }
+
+/** What there is of a led wire once so many of its acts are done. */
+export const marksUpTo = (marks: readonly DressMark[], acts: number): DressMark[] =>
+  marks.flatMap((m): DressMark[] => {
+    if (m.kind === 'bead') return (m.act ?? 0) < acts ? [m] : [];
+    if (m.kind !== 'wire' || !m.acts) return [m];
+    const isDone = m.acts.map((act) => act < acts);
+    const runs = m.runs.filter((_, i) => isDone[i]);
+    return runs.length > 0 ? [{ ...m, runs, acts: m.acts.filter((_, i) => isDone[i]) }] : [];
+  });
