@@ -189,6 +189,17 @@ test('a bracelet of links and beaded joints for a wrist, from an empty piece to 
   const row = page.getByTestId('row-of-links');
   await expect(row).toContainText(`${n} links and ${n - 1} joints make ${length(n).toFixed(1)} mm`);
   await expect(row).toContainText(`One more: ${length(n + 1).toFixed(1)} mm`);
+  // Three rings of 3 mm to a joint, ring in ring, for a while: nine millimetres each.
+  await page.getByRole('radio', { name: 'rings', exact: true }).click();
+  await type(page.getByLabel('Rings to a joint, ring in ring'), '3');
+  const ringed = (k: number): number => k * link + (k - 1) * 9 + 1;
+  await expect(row).toContainText(
+    `5 links and 4 joints of 3 rings make ${ringed(5).toFixed(1)} mm`,
+  );
+  await expect(
+    page.getByRole('table', { name: 'What it takes' }).getByRole('row', { name: /^Ring between/ }),
+  ).toContainText('12 × ');
+  await page.getByRole('radio', { name: 'beaded joints' }).click();
   const takes = page.getByRole('table', { name: 'What it takes' });
   await expect(takes.getByRole('row', { name: /^The wire/ })).toContainText(`${n - 1} × `);
   await expect(takes.getByRole('row', { name: /^The last link, with its hook/ })).toBeVisible();

@@ -144,7 +144,7 @@ function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): ToCut[] {
 const jointWires = (row: LinkPlan | null): ToCut[] => {
   const wire = row?.joint.wire;
   if (!row || !wire || row.joints === 0) return [];
-  const { cutMm } = row.joint;
+  const { cutMm, pieces } = row.joint;
   return [
     {
       role: 'finding',
@@ -152,7 +152,7 @@ const jointWires = (row: LinkPlan | null): ToCut[] => {
       wire: bareThread(wire),
       cutMm,
       tailsMm: 0,
-      count: row.joints,
+      count: row.joints * pieces,
     },
   ];
 };

@@ -133,6 +133,38 @@ describe('a row of links', () => {
     );
   });
 
+  it('with rings in rings is as much longer as their insides, and all rings are billed', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 8 }),
+        fc.double({ min: 2, max: 8, noNaN: true }),
+        (rings, insideMm) => {
+          const joint = { kind: 'ring', insideMm, rings, wire: WIRE } as const;
+          const piece = link({ ...BEADED, wornMm: 400, joint });
+          const own = row(piece);
+          // Link of 27, hook 1 mm wider than the loop in its place.
+          const length = own.links * 27 + own.joints * rings * insideMm + 1;
+          expect(own.lengthMm).toBeCloseTo(length, 6);
+          const plan = planPiece(piece);
+          const cut = billOf(piece, plan, dressPiece(piece, plan)).wires.at(-1)!;
+          expect(cut.one).toBe(own.joints * rings);
+          expect(cut.cutMm).toBeCloseTo(Math.PI * (insideMm + 0.8), 9);
+          const [drawn] = rowDrawing(own, jointOf(piece, joint)).joints;
+          expect(drawn?.kind === 'wire' && drawn.runs.length).toBe(rings);
+        },
+      ),
+      { numRuns: 40 },
+    );
+    const narrow = link({
+      ...BEADED,
+      joint: { kind: 'ring', insideMm: 1.5, rings: 3, wire: WIRE },
+    });
+    const answer = linkPlan(narrow, planPiece(narrow));
+    expect(answer?.ok && answer.notes.map(told).join()).toContain(
+      'do not hang in a ring of 1.5 mm',
+    );
+  });
+
   it('says what does not go through', () => {
     const thick = { ...WIRE, diameterMm: 4 };
     const piece = link({ ...BEADED, joint: { kind: 'ring', insideMm: 6, wire: thick } });

@@ -12,8 +12,10 @@ export interface JointPlan {
   /** from the inside of one loop to the inside of the other, mm */
   readonly lengthMm: number;
   readonly wire: Thread | null;
-  /** of one joint, mm; 0 where nothing is cut */
+  /** of one of its pieces, mm; 0 where nothing is cut */
   readonly cutMm: number;
+  /** how many are cut for one joint: rings that hang in each other */
+  readonly pieces: number;
   readonly beads: readonly Bead[];
 }
 
@@ -47,15 +49,18 @@ export type LinkAnswer =
 /** More links than this are not made. */
 export const MOST_LINKS = 500;
 
-/** What a joint adds and takes: a ring hangs in both loops; beads touch the wire of the loops beside them. */
+/**
+ * What a joint adds and takes: a ring hangs in both loops, of several the next in the one before, each longer by
+ * its inside; beads touch the wire of the loops beside them.
+ */
 export function jointPlan(joint: LaidJoint): JointPlan {
   switch (joint.kind) {
     case 'direct':
-      return { lengthMm: 0, wire: null, cutMm: 0, beads: [] };
+      return { lengthMm: 0, wire: null, cutMm: 0, pieces: 0, beads: [] };
     case 'ring': {
-      const { insideMm, wire } = joint;
+      const { insideMm, wire, rings = 1 } = joint;
       const cutMm = Math.PI * (insideMm + wire.diameterMm);
-      return { lengthMm: insideMm, wire, cutMm, beads: [] };
+      return { lengthMm: rings * insideMm, wire, cutMm, pieces: rings, beads: [] };
     }
     case 'beaded': {
       const { beads, insideMm, wire } = joint;
@@ -65,6 +70,7 @@ export function jointPlan(joint: LaidJoint): JointPlan {
         lengthMm: beadsMm + 2 * d + 2 * insideMm,
         wire,
         cutMm: beadsMm + 2 * loopLength(insideMm, d),
+        pieces: 1,
         beads,
       };
     }
@@ -169,6 +175,11 @@ function notesOf(joint: LaidJoint, first: Eye, last: Eye): Said[] {
   if (d > narrow) {
     notes.push(
       say`The joint’s wire is ${asThickness(d)} and does not go through a loop of ${asLength(narrow)} inside.`,
+    );
+  }
+  if (joint.kind === 'ring' && (joint.rings ?? 1) > 1 && 2 * d > joint.insideMm) {
+    notes.push(
+      say`Two rings of ${asThickness(d)} wire do not hang in a ring of ${asLength(joint.insideMm)} inside.`,
     );
   }
   if (joint.kind === 'beaded') {

@@ -19,7 +19,14 @@ export function jointMarks(joint: LaidJoint, x: number): DressMark[] {
     case 'direct':
       return [];
     case 'ring':
-      return [wireMark([circle(x, joint.insideMm, joint.wire.diameterMm)], joint.wire)];
+      return [
+        wireMark(
+          Array.from({ length: joint.rings ?? 1 }, (_, i) =>
+            circle(x + i * joint.insideMm, joint.insideMm, joint.wire.diameterMm),
+          ),
+          joint.wire,
+        ),
+      ];
     case 'beaded': {
       const { insideMm, wire, beads } = joint;
       const d = wire.diameterMm;

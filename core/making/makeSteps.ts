@@ -321,7 +321,7 @@ export function makeSteps(
 
 /** How many alike of what a task works on one piece has. */
 function timesOf(making: Making, task: Task): number {
-  if (task.kind === 'joints') return making.row?.joints ?? 1;
+  if (task.kind === 'joints') return (making.row?.joints ?? 1) * (making.row?.joint.pieces ?? 1);
   const isOfLink = task.wire !== null || task.itemId !== null || task.partId !== null;
   return timesInLink(making, task) * (isOfLink ? (making.row?.links ?? 1) : 1);
 }

@@ -25,7 +25,12 @@ function jointOrders({ piece, row }: Making): Said[] {
   if (!joint || joint.kind === 'direct' || !row) return [];
   const cut = say`Cut ${asBoth(row.joint.cutMm)} of ${stockWords(wireOf(piece, joint.wire))}.`;
   if (joint.kind === 'ring') {
-    return [cut, say`Wind it round ${asBoth(joint.insideMm)} to a ring, ends flush.`];
+    const { rings = 1 } = joint;
+    return [
+      cut,
+      say`Wind it round ${asBoth(joint.insideMm)} to a ring, ends flush.`,
+      ...(rings > 1 ? [say`${rings} of them, ring in ring, are one joint.`] : []),
+    ];
   }
   const beads = joined(
     joint.beads.map((b) => say`${b.name}`),

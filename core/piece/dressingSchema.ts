@@ -8,6 +8,7 @@ export const LINK_LIMITS = {
   insideMm: { min: 0.5, max: 100 },
   wornMm: { min: 20, max: 3_000 },
   beads: 12,
+  rings: { min: 1, max: 12 },
 } as const;
 
 export const PART_JOINS = ['loop', 'ring', 'binding'] as const;
@@ -100,8 +101,13 @@ const inside = z.number().min(LINK_LIMITS.insideMm.min).max(LINK_LIMITS.insideMm
 const jointSchema = z.discriminatedUnion('kind', [
   /** loop in loop */
   z.strictObject({ kind: z.literal('direct') }),
-  /** a jump ring made from wire */
-  z.strictObject({ kind: z.literal('ring'), insideMm: inside, wire: madeOfSchema }),
+  /** a jump ring made from wire, or so many, ring in ring */
+  z.strictObject({
+    kind: z.literal('ring'),
+    insideMm: inside,
+    rings: z.number().int().min(LINK_LIMITS.rings.min).max(LINK_LIMITS.rings.max).optional(),
+    wire: madeOfSchema,
+  }),
   /** beads on a wire with a simple loop at each end */
   z.strictObject({
     kind: z.literal('beaded'),

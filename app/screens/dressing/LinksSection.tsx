@@ -16,6 +16,7 @@ import {
 import type { Plan } from '@core/plan';
 import { printBoth } from '@core/units';
 import { LengthField } from '~/components/LengthField';
+import { NumberField } from '~/components/NumberField';
 import { Tick } from '~/components/Tick';
 import { RowPicture } from '~/components/RowPicture';
 import { Button, Choices, Section } from '~/components/ui';
@@ -146,7 +147,8 @@ function RowWords({
 function linksAndJoints({ links, joints, joint }: LinkPlan): string {
   const own = `${links} ${links === 1 ? 'link' : 'links'}`;
   if (!joint.wire) return own;
-  return `${own} and ${joints} ${joints === 1 ? 'joint' : 'joints'}`;
+  const rings = joint.pieces > 1 ? ` of ${joint.pieces} rings` : '';
+  return `${own} and ${joints} ${joints === 1 ? 'joint' : 'joints'}${rings}`;
 }
 
 function LinkFields({ links, set }: { links: Links; set: (links: Links) => void }) {
@@ -201,6 +203,17 @@ function LinkFields({ links, set }: { links: Links; set: (links: Links) => void 
             }}
           />
         </>
+      )}
+      {joint.kind === 'ring' && (
+        <NumberField
+          label="Rings to a joint, ring in ring"
+          value={joint.rings ?? 1}
+          {...LINK_LIMITS.rings}
+          onChange={(rings) => {
+            const { rings: _before, ...one } = joint;
+            setJoint(rings > 1 ? { ...one, rings } : one);
+          }}
+        />
       )}
       {joint.kind === 'beaded' && (
         <BeadFields
