@@ -1,4 +1,4 @@
-import { isRefused, together, type Dressing } from '../dressing';
+import { isRefused, partJointWire, together, type Dressing } from '../dressing';
 import {
   bareThread,
   strandOf,
@@ -12,7 +12,6 @@ import { wireOf, type Piece } from '../piece';
 import { ropeCut, trimmedMm, type Plan } from '../plan';
 import type { Said } from '../words';
 import { linkPlan, type LinkPlan } from './links';
-import { partJointWire } from './partJoints';
 import { itemTimes, madeInAll, partTimes, wireTimes } from './times';
 
 /** So many in one piece, and in all that are made. */

@@ -1,5 +1,4 @@
 /** The bill: all that a piece takes, for one and for all that are made of it. */
-export { partJointWire, type PartJointWire } from './partJoints';
 export { jointMarks, rowDrawing, type RowDrawing } from './rowDrawing';
 export {
   billOf,

@@ -31,10 +31,8 @@ export { frameHoles, groundOf, type FormedGround, type WireHole } from './ground
 export { laneWords, lanesOf, usesUp, type Lane, type LaneBlock } from './lanes';
 export {
   gramsOf,
-  hostWires,
   jointPlace,
   nearestPlaces,
-  partWires,
   spotsLeft,
   withOneMore,
   withSpot,
@@ -43,6 +41,8 @@ export {
   type PartCopy,
   type Spread,
 } from './parts';
+export { partJointWire, type PartJointWire } from './partJoints';
+export { hostWires, partWires } from './partWires';
 export { endFromSide, shapedFromSide, type SideView } from './sideView';
 export { samplePiece } from './samples';
 export { isRefused, overlaps, type Dressed, type DressRemedy } from './types';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { rotation, type Vec } from '../geometry';
-import { newDressItem, plainBead, type DressItem } from '../item';
+import { MAIN_ID, newDressItem, plainBead, type DressItem } from '../item';
 import { mapFigure, newPath, type FigurePath, type Part, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { wireMassG } from '../wire';
@@ -65,6 +65,31 @@ describe('the others of a part', () => {
       finishedSize(rail, planPiece(rail), dressed(rail))!.heightMm,
       6,
     );
+  });
+
+  it('rings that join them weigh where they are, that of the drawn one too', () => {
+    const joint = { insideMm: 3, wraps: 3, wire: MAIN_ID };
+    const own = part('leg', ['l'], 3, { join: 'ring', joint });
+    const legs = spread(pieceOf([bar('r', 60), leg('l', 30, 1)], [own]), {
+      by: 'row',
+      apartMm: 4,
+      way: 'both',
+    });
+    // A ring of pi (3 + 1) mm.
+    const ringG = G(4 * Math.PI);
+    const { copies } = dressed(legs);
+    expect(copies.map((c) => [c.spot, c.at.x])).toEqual([
+      [0, 34],
+      [1, 26],
+      [null, 30],
+    ]);
+    copies.forEach((c) => expect(c.grams).toBeCloseTo(ringG + (c.spot === null ? 0 : G(20)), 6));
+    const all = copies.reduce((sum, c) => sum + c.grams, 0);
+    expect(all).toBeCloseTo(2 * G(20) + 3 * ringG, 6);
+    const single = pieceOf([bar('r', 60), leg('l', 30, 1)], [{ ...own, count: 1 }]);
+    expect(dressed(single).copies.map((c) => Number(c.grams.toFixed(6)))).toEqual([
+      Number(ringG.toFixed(6)),
+    ]);
   });
 
   it('what one side has no room for goes to the other, and no further than the wire reaches', () => {

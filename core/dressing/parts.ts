@@ -1,6 +1,6 @@
 import { distance, highestOf, mix, type MeasuredLine, type Vec } from '../geometry';
 import { kindOf, strandOf, usedGrams, wireMark, type DressMark } from '../item';
-import { MOST_ALIKE, type Part, type PartSpot, type Piece } from '../piece';
+import { MOST_ALIKE, wireOf, type Part, type PartSpot } from '../piece';
 import {
   endShapes,
   nearestWire,
@@ -14,6 +14,8 @@ import { stretchPlace } from './edit';
 import { eyesOf } from './eyes';
 import { fineCurve, fineLine } from './fine';
 import type { FormedGround } from './ground';
+import { partJointWire } from './partJoints';
+import { hostWires, partWires } from './partWires';
 import { isRefused, type Dressed } from './types';
 
 /** A place on a wire: its index and mm on its blank. */
@@ -32,18 +34,8 @@ export interface PartCopy {
   readonly at: Vec;
   /** what it looks like there */
   readonly marks: readonly DressMark[];
-  /** it, and all that is joined to it, g */
+  /** it, all that is joined to it, and what joins it, g */
   readonly grams: number;
-}
-
-/** The wires that a part is joined to: those of its host; the frame is what belongs to no part. */
-export function hostWires(piece: Piece, plan: Plan, part: Part): number[] {
-  const host = piece.parts.find((p) => p.id === part.to);
-  const isHost = (id: string): boolean =>
-    host ? host.paths.includes(id) : !piece.parts.some((p) => p.paths.includes(id));
-  return plan.wires.flatMap((w, i) =>
-    isHost(w.pathId) && !part.paths.includes(w.pathId) ? [i] : [],
-  );
 }
 
 /**
@@ -80,10 +72,6 @@ export function nearestPlaces(
   tryFrom(others, some, false);
   return best;
 }
-
-/** The wires of a part. */
-export const partWires = (plan: Plan, part: Part): number[] =>
-  plan.wires.flatMap((w, i) => (part.paths.includes(w.pathId) ? [i] : []));
 
 /** What hangs and is drawn no further from its host than this, straight up or down, hangs there, mm. */
 const HANGS_MM = 12;
@@ -210,24 +198,38 @@ class Copies {
     const grams =
       wireG +
       on.reduce((sum, d) => sum + gramsOf(d), 0) +
-      below.reduce((sum, { child, group }) => sum + child.count * group.grams, 0);
+      below.reduce(
+        (sum, { child, group }) => sum + child.count * (group.grams + this.jointGrams(child)),
+        0,
+      );
     const group = { marks, grams };
     this.groups.set(part.id, group);
     return group;
   }
 
+  /** What joins one of a part, where it is made from wire, g. */
+  private jointGrams(part: Part): number {
+    const { piece, plan } = this.ground;
+    const made = part.joint && partJointWire(piece, plan, part);
+    return made ? usedGrams({ wire: wireOf(piece, part.joint!.wire), ...made, count: 1 }) : 0;
+  }
+
   copiesOf(part: Part, group: Group): PartCopy[] {
-    const from = part.count > 1 ? jointPlace(this.ground, part)?.at : undefined;
+    const jointG = this.jointGrams(part);
+    const from = part.count > 1 || jointG > 0 ? jointPlace(this.ground, part)?.at : undefined;
     if (!from) return [];
     const spots = part.spots.slice(0, part.count - 1);
     const placed = spots.map((to, spot): PartCopy => {
       const move = moved(from, to);
       const marks = group.marks.map((m) => movedMark(m, move, to.mirrored));
-      return { part: part.id, spot, at: { x: to.x, y: to.y }, marks, grams: group.grams };
+      const grams = group.grams + jointG;
+      return { part: part.id, spot, at: { x: to.x, y: to.y }, marks, grams };
     });
     const left = part.count - 1 - spots.length;
-    const rest = { part: part.id, spot: null, at: from, marks: [], grams: left * group.grams };
-    return left > 0 ? [...placed, rest] : placed;
+    // What has no place yet weighs where the drawn one is, with what joins that one.
+    const grams = left * (group.grams + jointG) + jointG;
+    const rest = { part: part.id, spot: null, at: from, marks: [], grams };
+    return grams > 0 ? [...placed, rest] : placed;
   }
 }
 
@@ -240,12 +242,12 @@ export function gramsOf(d: Dressed): number {
 
 /**
  * All others of the parts beside the drawn ones: each with its looks and weight where it is joined. What
- * of a part has no place yet weighs where the drawn one is.
+ * of a part has no place yet weighs where the drawn one is, and so does what joins the drawn one.
  */
 export function partCopies(ground: FormedGround, items: readonly Dressed[]): PartCopy[] {
   const copies = new Copies(ground, items);
   return ground.piece.parts.flatMap((part) =>
-    part.count > 1 ? copies.copiesOf(part, copies.of(part)) : [],
+    part.count > 1 || part.joint ? copies.copiesOf(part, copies.of(part)) : [],
   );
 }
 

@@ -1,6 +1,5 @@
-import { partJointWire } from '../bill';
 import { endKindOf } from '../end';
-import { finishedSize, type Folding } from '../dressing';
+import { finishedSize, partJointWire, type Folding } from '../dressing';
 import { kindOf, type Counted } from '../item';
 import { wireOf, type Part } from '../piece';
 import { stockWords } from '../plan';

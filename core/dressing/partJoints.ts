@@ -1,7 +1,7 @@
-import { hostWires, partWires } from '../dressing';
 import { loopLength, strandsWrap } from '../element';
 import { wireOf, type Part, type Piece } from '../piece';
 import type { Plan } from '../plan';
+import { hostWires, partWires } from './partWires';
 
 /** What is left at each end of a wire that binds a part on, mm. */
 const BIND_TAIL_MM = 15;
