@@ -39,14 +39,10 @@ export function holeProblem<Item extends Beaded>(
   if (bead.holeMm >= needed - 1e-9) return null;
   const remedies: Remedy[] = [];
   const thinnest = ((bead.holeMm - wire.sagMm) / packed) * wire.diameterMm;
-  if (thinnest > 0.16) {
-    const thinner = gaugeNotOver(thinnest);
-    const label = say`Use ${asGauge(thinner)} ${wire.frame ? 'frame' : 'wire'}`;
-    if (wire.frame) remedies.push({ kind: 'frame', label, diameterMm: thinner });
-    else if (item.thread) {
-      const next = { ...item, thread: { ...item.thread, diameterMm: thinner } };
-      remedies.push({ kind: 'item', label, item: next });
-    }
+  const thinner = thinnest > 0.16 ? gaugeNotOver(thinnest) : null;
+  if (thinner !== null && !wire.frame && item.thread) {
+    const next = { ...item, thread: { ...item.thread, diameterMm: thinner } };
+    remedies.push({ kind: 'item', label: say`Use ${asGauge(thinner)} wire`, item: next });
   }
   remedies.push(...besides.fewer);
   const hole = Math.ceil(needed * 20 - 1e-9) / 20;
@@ -56,6 +52,11 @@ export function holeProblem<Item extends Beaded>(
     remedies.push({ kind: 'item', label, item: { ...item, beads } });
   }
   remedies.push(...besides.last);
+  // The whole figure in another wire is what a maker does last.
+  if (thinner !== null && wire.frame) {
+    const label = say`Use ${asGauge(thinner)} frame`;
+    remedies.push({ kind: 'frame', label, diameterMm: thinner });
+  }
   const passes = wire.passes > 1 ? say`${wire.passes} passes of ` : '';
   const bow =
     wire.sagMm > 0.02 ? say` and the bow of the wire under it ${asThickness(wire.sagMm)} more` : '';
