@@ -339,7 +339,8 @@ const any: fc.Arbitrary<Act[]> = fc
       if (what === 'weave') {
         const to = o.onTheWay ? at(o.y, o.x) : null;
         const rows = o.way === null ? null : o.way + 1;
-        return { ...weaveAct(`a${i}`, on), ...shared, to, wraps: o.passes, rows };
+        const laced = o.halves > 1 && { laced: true };
+        return { ...weaveAct(`a${i}`, on), ...shared, to, wraps: o.passes, rows, ...laced };
       }
       const way = o.way === null ? null : `a${o.way}`;
       return { ...shared, do: 'wrap', on, way, wraps: o.wraps, strands: o.strands };
@@ -463,6 +464,67 @@ describe('a wire that weaves on its way', () => {
           const parts = dressOne(RAILS, led([long(rows, 0), long(5, rows)]));
           const whole = dressOne(RAILS, led([long(rows + 5, 0)]));
           expect(cutOf(parts)).toBeCloseTo(cutOf(whole), 3);
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('a wire that laces on its way', () => {
+  const lace = (x: number, lengthMm: number, more: Partial<ActOf<'weave'>> = {}): Act => ({
+    ...weaveAct('l', place(x, 0, lengthMm)),
+    laced: true,
+    rows: 6,
+    ...more,
+  });
+  const half = (thickMm: number): number => Math.hypot(Math.PI * (thickMm + D), D) / 2;
+
+  it('takes what a lacing takes, by hand: six places a side on 20 mm', () => {
+    const d = dressOne(RAILS, led([lace(30, 20)]));
+    // Rails 10 apart: six ways straight across, five that slant by 4, twelve half turns.
+    const by = 6 * 10 + 5 * Math.hypot(10, 4) + 12 * half(1);
+    expect(d.acts![0]!.hereMm).toBeCloseTo(by, 6);
+    expect(d.counts).toContainEqual({ what: 'rows', count: 6 });
+    const item = made(
+      'lacing',
+      place(30, 0, 20),
+      { thread: thin(D), tailMm: 0, points: 6 },
+      place(30, 10, 20),
+    );
+    expect(cutOf(dressOne(RAILS, item))).toBeCloseTo(by, 6);
+  });
+
+  it('begins on its own stretch and goes on from the other', () => {
+    const acts = [wrap('w', 10, 0, 3), lace(30, 20), wrap('x', 50, 10, 3)];
+    // From the wraps to 20, and from 40 on the other rail to the wraps there.
+    const d = dressOne(RAILS, led(acts));
+    expect(d.acts![1]!.wayMm).toBeCloseTo(9.4, 6);
+    expect(d.acts![2]!.wayMm).toBeCloseTo(9.4, 6);
+  });
+
+  it('goes half round each wire at its own thickness', () => {
+    const piece = pieceWith(RAILS, [led([lace(30, 20)])]);
+    const stocks = [{ ...piece.wire, id: 'w2', name: 'Second', diameterMm: 2 }];
+    const thick = { ...piece, stocks, paths: [RAILS[0]!, { ...RAILS[1]!, stock: 'w2' }] };
+    const [one, two] = [piece, thick].map((p) => dressingOf(p).items[0]!);
+    expect(cutOf(two!) - cutOf(one!)).toBeCloseTo(6 * (half(2) - half(1)), 6);
+  });
+
+  it('turned and mirrored it is as long, however the rails lie', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 10, max: 50 }),
+        fc.integer({ min: 1, max: 30 }),
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        (x, rows, rad) => {
+          const bent = [bar('a', 60), newPath('b', [at(0, 4), at(60, 22)], false)];
+          const piece = pieceWith(bent, [led([wrap('w', 0, 0, 2), lace(x, 12, { rows })])]);
+          const [own] = dressingOf(piece).items;
+          for (const m of [rotation(rad), { a: -1, b: 0, c: 0, d: 1, e: 0, f: 0 }]) {
+            const [other] = dressingOf(mapFigure(piece, m)).items;
+            expect(cutOf(other!)).toBeCloseTo(cutOf(own!), 4);
+          }
         },
       ),
       { numRuns: 40 },

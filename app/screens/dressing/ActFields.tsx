@@ -82,28 +82,32 @@ export function ActFields({
               max={1_000}
               onChange={(lengthMm) => set({ ...act, on: { ...act.on, lengthMm } })}
             />
-            <NumberField
-              label="Wraps a side"
-              value={act.wraps}
-              {...ACT_LIMITS.weaveWraps}
-              onChange={(wraps) => set({ ...act, wraps })}
-            />
+            {!act.laced && (
+              <NumberField
+                label="Wraps a side"
+                value={act.wraps}
+                {...ACT_LIMITS.weaveWraps}
+                onChange={(wraps) => set({ ...act, wraps })}
+              />
+            )}
             {act.rows !== null && (
               <NumberField
-                label="Rows"
+                label={act.laced ? 'Places a side' : 'Rows'}
                 value={act.rows}
                 min={1}
-                max={ACT_LIMITS.rows}
+                max={act.laced ? ACT_LIMITS.laced.most : ACT_LIMITS.rows}
                 onChange={(rows) => set({ ...act, rows })}
               />
             )}
-            <Tick
-              label="as many rows as fit"
-              value={act.rows === null}
-              set={(fill) =>
-                set({ ...act, rows: fill ? null : Math.max(1, laid[index]?.turns ?? 1) })
-              }
-            />
+            {!act.laced && (
+              <Tick
+                label="as many rows as fit"
+                value={act.rows === null}
+                set={(fill) =>
+                  set({ ...act, rows: fill ? null : Math.max(1, laid[index]?.turns ?? 1) })
+                }
+              />
+            )}
           </>
         )}
         {(act.do === 'twist' || act.do === 'curl') && (
@@ -158,7 +162,27 @@ export function ActFields({
           onChange={(v) => set({ ...act, left: v === 'left' })}
         />
       )}
-      {act.do === 'weave' && <WovenWith act={act} set={set} />}
+      {act.do === 'weave' && (
+        <>
+          <Choices
+            label="It goes"
+            value={act.laced ? 'laced' : 'eights'}
+            options={[
+              { value: 'eights', label: 'in eights' },
+              { value: 'laced', label: 'to and fro' },
+            ]}
+            onChange={(how) => {
+              const { laced: _before, ...own } = act;
+              set(
+                how === 'laced'
+                  ? { ...own, laced: true, rows: ACT_LIMITS.laced.first }
+                  : { ...own, rows: null },
+              );
+            }}
+          />
+          <WovenWith act={act} set={set} />
+        </>
+      )}
       {index > 0 && <Coming act={act} laid={laid} index={index} unit={unit} set={set} />}
       {act.do === 'wrap' && act.way === null && <Strands act={act} set={set} />}
       {act.do === 'bead' && (

@@ -1,14 +1,13 @@
-import { coilTurn } from '../../element';
 import { wholeField } from '../../field';
-import { distance } from '../../geometry';
 import { say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
-import { spanOf, turnStroke, type Spot } from '../ground';
+import { spanOf } from '../ground';
 import { itemKind, TUCK } from '../kind';
 import { BARE } from '../layout';
-import { laced, paired, WEAVE_TIES } from '../pairs';
+import { laced, WEAVE_TIES } from '../pairs';
 import { GRIP, sleeve, stiffer, WEAVE_GRIP } from '../stiffness';
+import { lacedBetween } from '../woven';
 
 export const lacing = itemKind({
   kind: 'lacing',
@@ -28,30 +27,15 @@ export const lacing = itemKind({
     const [first, second] = [ground.runAt(item.on), ground.runAt(item.to)];
     if (!first || !second) return null;
     const { thread, points } = item;
-    const d = thread.diameterMm;
-    const { a, b } = paired(first, second);
-    const stops: Spot[] = [];
-    for (let i = 0; i < points; i++) {
-      const t = i / (points - 1);
-      stops.push(a(t), b(t));
-    }
-    const straight = stops.slice(1).reduce((sum, s, i) => sum + distance(s.at, stops[i]!.at), 0);
-    // At each stop the wire goes half way round what it is laced through.
-    const round = (stops.length * coilTurn(ground.frameMm, d)) / 2;
-    const reach = (ground.frameMm + d) / 2;
+    const { diameterMm } = thread;
+    const laid = lacedBetween(ground, first, second, { diameterMm, points, forth: true });
     return {
       ...BARE,
       title: say`Lacing through ${points} places a side`,
       counts: [{ what: 'places', count: 2 * points }],
-      wires: [wireUse('binding', 'Lacing wire', thread, straight + round, item.tailMm)],
+      wires: [wireUse('binding', 'Lacing wire', thread, laid.lengthMm, item.tailMm)],
       spans: [spanOf(first), spanOf(second)],
-      marks: [
-        wireMark([stops.map((s) => s.at)], thread),
-        wireMark(
-          stops.map((s) => turnStroke(s, reach, d)),
-          thread,
-        ),
-      ],
+      marks: [wireMark(laid.strokes, thread)],
     };
   },
   orders(item, { cut }) {

@@ -15,6 +15,8 @@ export const ACT_LIMITS = {
   curls: { min: 0.25, max: 60 },
   weaveWraps: { min: 1, max: 20 },
   rows: 2_000,
+  /** places a side of what is laced, and how many a new one has */
+  laced: { most: 200, first: 6 },
   openingMm: 50,
   gapMm: 20,
 } as const;
@@ -64,7 +66,7 @@ export const actSchema = z.discriminatedUnion('do', [
     turns: z.number().min(ACT_LIMITS.twists.min).max(ACT_LIMITS.twists.max),
     folded: z.boolean(),
   }),
-  /** weaves to and fro in figures of eight between a stretch and another */
+  /** weaves in figures of eight between a stretch and another, or laces to and fro */
   z.strictObject({
     ...shared,
     do: z.literal('weave'),
@@ -72,8 +74,9 @@ export const actSchema = z.discriminatedUnion('do', [
     /** a place of the other stretch; null takes the pass that lies nearest beside */
     to: pointSchema.nullable(),
     wraps: z.number().int().min(ACT_LIMITS.weaveWraps.min).max(ACT_LIMITS.weaveWraps.max),
-    /** null fills the stretch */
+    /** null fills the stretch; of what is laced, places a side */
     rows: z.number().int().min(1).max(ACT_LIMITS.rows).nullable(),
+    laced: z.boolean().optional(),
   }),
   /** rolls up to a spiral about a place */
   z.strictObject({

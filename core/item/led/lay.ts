@@ -12,8 +12,8 @@ import type { Bead } from '../bead';
 import type { Bundle } from '../bundle';
 import type { PlacedBead } from '../draw';
 import { alongPoints, middleMm, moved, spotAlong, type FormedWires, type Run } from '../ground';
-import { wovenBetween, type Woven } from '../woven';
-import type { Act, ActOf, Comes } from './act';
+import { lacedBetween, wovenBetween, type OnOne, type Woven } from '../woven';
+import { ACT_LIMITS, type Act, type ActOf, type Comes } from './act';
 import type { Foot } from './way';
 
 /** Why an act is not as it was chosen. */
@@ -163,18 +163,21 @@ export function layWeave(
   }
   const laid = (forth: boolean) => {
     const { wraps, rows } = act;
-    const weave = wovenBetween(wires, first, second, { diameterMm: d, wraps, rows, forth });
-    const foot = (share: number): Foot => {
-      const mm = weave.leadMm(share);
-      return { at: first.spot(mm).at, run: first, mm };
+    const points = rows ?? ACT_LIMITS.laced.first;
+    const weave = act.laced
+      ? lacedBetween(wires, first, second, { diameterMm: d, points, forth })
+      : wovenBetween(wires, first, second, { diameterMm: d, wraps, rows, forth });
+    const foot = ({ which, mm }: OnOne): Foot => {
+      const run = which === 0 ? first : second;
+      return { at: run.spot(mm).at, run, mm };
     };
-    return { weave, enter: foot(forth ? 0 : 1), leave: foot(weave.endShare) };
+    return { weave, enter: foot(weave.begins), leave: foot(weave.ends) };
   };
   const [forth, back] = [laid(true), laid(false)];
   const way = ({ enter, leave }: typeof forth): number =>
     (from ? distance(from, enter.at) : 0) + (next ? distance(leave.at, next) : 0);
   const { weave, enter, leave } = way(forth) <= way(back) + ALIKE_MM ? forth : back;
-  const close = weave.narrowMm < d - ALIKE_MM ? 'too-close' : spot.trouble;
+  const close = !act.laced && weave.narrowMm < d - ALIKE_MM ? 'too-close' : spot.trouble;
   return {
     ...nothingAt(spot.at),
     run: first,
@@ -184,8 +187,8 @@ export function layWeave(
     hereMm: weave.lengthMm,
     // Through between the wires twice a row.
     turns: 2 * weave.rows,
-    fromMm: Math.min(enter.mm, leave.mm),
-    toMm: Math.max(enter.mm, leave.mm),
+    fromMm: act.laced ? first.fromMm : Math.min(enter.mm, leave.mm),
+    toMm: act.laced ? first.toMm : Math.max(enter.mm, leave.mm),
     woven: { first, second, weave },
   };
 }

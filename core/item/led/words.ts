@@ -75,6 +75,8 @@ function actWords(step: Done): Said {
           ? say`leave it there: it is twisted ${timesOf(act.turns)} when the other has come`
           : say`twist it ${timesOf(act.turns)} with the other on the way`;
     case 'weave':
+      if (act.laced)
+        return say`lace to and fro through ${counted(laid.turns, 'place', 'places')} a side, drawn evenly`;
       return say`weave ${counted(laid.turns, 'row', 'rows')} of eights between both wires, ${counted(act.wraps, 'wrap', 'wraps')} a side`;
     case 'curl':
       return say`roll ${asCount(act.turns)} turns of spiral to the ${act.left ? 'left' : 'right'}, opening ${asLength(act.openingMm)}, gap ${asLength(act.gapMm)}`;
@@ -106,7 +108,7 @@ const keyOf = ({ act, loose, laid: { turns, strands, layers, way } }: Done): str
       : act.do === 'curl'
         ? [act.turns, act.openingMm, act.gapMm, act.left]
         : act.do === 'weave'
-          ? [act.wraps]
+          ? [act.wraps, act.laced === true]
           : [];
   const came = way.length > 0 ? [act.comes, act.sagMm.toFixed(2)] : [];
   return JSON.stringify([act.do, own, more, wrap, turns, strands, layers, came]);
@@ -190,7 +192,11 @@ export function actTitle(act: Act, { turns, strands }: LaidAct): Said {
     return act.folded ? say`folded back, ${turns}` : turns;
   }
   if (act.do === 'curl') return say`curl, ${counted(act.turns, 'turn', 'turns')}`;
-  if (act.do === 'weave') return say`woven, ${counted(turns, 'row', 'rows')}`;
+  if (act.do === 'weave') {
+    return act.laced
+      ? say`laced, ${counted(turns, 'place', 'places')} a side`
+      : say`woven, ${counted(turns, 'row', 'rows')}`;
+  }
   if (act.do === 'bead') return say`${counted(act.beads.length, 'bead', 'beads')}`;
   const on =
     act.way !== null ? say`, hung` : strands > 1 ? say`, ${asCount(strands)} wires` : say``;
