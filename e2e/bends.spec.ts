@@ -11,6 +11,7 @@ import {
   newPiece,
   openPiece,
   openWorkshop,
+  planned,
   saved,
   stage,
   type,
@@ -281,10 +282,11 @@ test('pins and holes for winding, with their reasons', async ({ page }) => {
   await toBends(page);
   // The trade of bends above comes late, and moves what stands below it.
   await expect(page.getByText('However closely it is followed')).toBeVisible();
-  await page.getByRole('radio', { name: 'pins on the pattern' }).click();
+  await planned(page);
+  await page.getByRole('radio', { name: 'pins on the pattern' }).press(' ');
   const order = page.getByRole('list', { name: 'Order of winding' });
   await expect(order.getByRole('listitem').first()).toContainText('round a 1.0 mm pin');
-  await page.getByRole('radio', { name: 'board with holes' }).click();
+  await page.getByRole('radio', { name: 'board with holes' }).press(' ');
   await expect(
     page.getByText(/The holes do not suit this figure|hole \d+ across/).first(),
   ).toBeVisible();

@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { test } from './test';
-import { dress, importSvg, newPiece, planned, stage, type, walkTo } from './workshop';
+import { dress, importSvg, newPiece, openPiece, planned, stage, type, walkTo } from './workshop';
 
 const INNER = 4;
 const RAYS = 10;
@@ -248,4 +248,27 @@ test('a wire wraps, goes on, weaves between two bars, and is counted off', async
   await expect(
     page.getByText(/weave 25 rows of eights between both wires, 2 wraps a side/),
   ).toBeVisible();
+});
+
+test('two wires that hold a pebble are worked in turn: each as far as the twist, then both', async ({
+  page,
+}) => {
+  await openPiece(page, 'Tide pebble');
+  await stage(page, 'Make');
+  await page
+    .getByRole('button', { name: /^Begin a making/ })
+    .first()
+    .click();
+  await walkTo(page, 'Led wire 1 of 2, place 1');
+  await expect(page.getByText(/^Cut \d+\.\d mm/)).toBeVisible();
+  await walkTo(page, 'Led wire 1 of 2, places 2 to 8');
+  await expect(page.getByTestId('place-now')).toContainText(
+    'leave it there: it is twisted 3 times when the other has come',
+  );
+  await expect(page.getByText('of 7 places left')).toBeVisible();
+  await expect(page.getByText(/^Cut \d+\.\d mm/)).toBeHidden();
+  await walkTo(page, 'Twist led wires 1 and 2 together');
+  await expect(page.getByText('of 3 turns left')).toBeVisible();
+  await walkTo(page, 'Led wire 2 of 2, place 10');
+  await expect(page.getByText(/^Trim both ends/)).toBeVisible();
 });

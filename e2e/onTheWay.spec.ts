@@ -217,3 +217,45 @@ test('wires lie as lanes, on which blocks are chosen, nudged and dragged', async
   // Off the crossing it goes round nothing, and says so.
   await expect(page.getByRole('alert').filter({ hasText: /^Nothing lies here/ })).toBeVisible();
 });
+
+test('what lies along a stretch is made longer on its lane: by its end, and by keys', async ({
+  page,
+}) => {
+  await drawn(page, CROSS);
+  await stage(page, 'Dressing');
+  await dress(page, 'Coil over the wire');
+  const long = page.getByLabel('Place: length');
+  await type(long, '10');
+  const lane = page.getByRole('list', { name: 'Lanes' }).getByRole('listitem').first();
+  const block = lane.getByRole('button', { name: /^Coil/ });
+  await expect(block).toHaveAttribute('aria-pressed', 'true');
+  const ends = async (): Promise<number[]> => {
+    const name = (await block.getAttribute('aria-label')) ?? '';
+    return [...name.matchAll(/(\d+\.\d) mm/g)].slice(-2).map((m) => Number(m[1]));
+  };
+  await expect(async () => {
+    const [from, to] = await ends();
+    expect(to! - from!).toBeCloseTo(10, 0);
+  }).toPass();
+  const [from, to] = await ends();
+  await block.focus();
+  await page.keyboard.press('Control+ArrowRight');
+  await expect(long).toHaveValue('10.5');
+  await page.keyboard.press('Control+z');
+  await expect(long).toHaveValue('10.0');
+  // Its last end by the mouse: the first stays.
+  const end = lane.getByTestId('lane-to');
+  await end.scrollIntoViewIfNeeded();
+  const at = (await end.boundingBox())!;
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(at.x + at.width / 2 + 40, at.y + at.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await expect(async () => {
+    const [first, last] = await ends();
+    expect(Math.abs(first! - from!)).toBeLessThan(0.2);
+    expect(last! - to!).toBeGreaterThan(1);
+  }).toPass();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(long).toHaveValue('10.0');
+});

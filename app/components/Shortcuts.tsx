@@ -53,6 +53,13 @@ const GROUPS: readonly { title: string; keys: readonly (readonly [string, string
     ],
   },
   {
+    title: 'Dressing: a block of a wire laid out in focus',
+    keys: [
+      ['Arrows', 'Move it 0.5 mm; with Shift 5 mm, with Alt 0.1 mm'],
+      ['Ctrl Arrows', 'Make its stretch longer or shorter'],
+    ],
+  },
+  {
     title: 'Rehearsal',
     keys: [
       ['Left Right', 'Step back, step on; page keys too'],

@@ -23,7 +23,10 @@ const MOST = 40;
 const WIDTH = 440;
 const BAR_PX = 14;
 
-/** All wires laid out straight, one lane each, with what lies on them: a block is pressed, dragged or nudged. */
+/**
+ * All wires laid out straight, one lane each, with what lies on them: a block is pressed, dragged or nudged; what
+ * lies along a stretch is made longer or shorter at its ends.
+ */
 export const LanesSection = memo(function LanesSection({
   plan,
   dressing,
@@ -151,10 +154,36 @@ function LaneBar({
           </rect>
         );
       })}
+      {!many &&
+        lane.blocks.map((b, i) => {
+          const { x, y, width, height } = barOf(b, scale);
+          const id = b.itemId;
+          if (id === null || id !== chosen || b.kind !== 'dressed' || !move.isStretch(id))
+            return null;
+          return (['from', 'to'] as const).map((end) => (
+            <rect
+              key={`${i} ${end}`}
+              data-testid={`lane-${end}`}
+              x={(end === 'from' ? x : x + width) - GRAB_PX / 2}
+              y={y}
+              width={GRAB_PX}
+              height={height}
+              fill="var(--patina)"
+              rx={2}
+              className="cursor-col-resize"
+              onPointerDown={(e) => move.begin(e, id, end)}
+              onPointerMove={(e) => move.drag(e, scale)}
+              onPointerUp={move.end}
+              onPointerCancel={move.end}
+            />
+          ));
+        })}
     </svg>
   );
 }
 
+/** How wide the ends of a chosen block are to take hold of, in the drawing's units. */
+const GRAB_PX = 7;
 /** With more blocks than this a lane is drawn in a few strokes, and what one item does is held as one. */
 const MANY = 60;
 
@@ -215,12 +244,24 @@ const opacityOf = ({ kind }: LaneBlock, on: boolean): number =>
   kind === 'across' ? 0.08 : on ? 0.75 : kind === 'way' ? 0.45 : 0.25;
 
 /** How far an arrow key moves a block along its wire, mm. */
-const NUDGE_MM = { plain: 0.5, shift: 5 };
+const NUDGE_MM = { plain: 0.5, shift: 5, alt: 0.1 };
 
-/** Moves an item along its wire: what is dragged is a preview until it is let go. */
+/** What is dragged: an item, or one of its ends. */
+interface Held {
+  readonly id: string;
+  readonly x: number;
+  readonly mm: number;
+  readonly longMm: number;
+  readonly end: 'from' | 'to' | null;
+}
+
+/** Shorter than this nothing is dragged, mm. */
+const LEAST_MM = 0.5;
+
+/** Moves an item along its wire, or one of its ends: what is dragged is a preview until it is let go. */
 function useLaneMove(plan: Plan, lane: Lane) {
   const { store, planState } = useWorkbench();
-  const held = useRef<{ id: string; x: number; mm: number } | null>(null);
+  const held = useRef<Held | null>(null);
   const moved = useRef(false);
   const wire = plan.wires[lane.wire ?? -1];
   const itemOf = (id: string) => store.getState().piece.dressing.find((i) => i.id === id);
@@ -232,23 +273,43 @@ function useLaneMove(plan: Plan, lane: Lane) {
     const run = groundOf(planned, plan).runAt(item.on);
     return run?.wire === lane.wire ? (run.fromMm + run.toMm) / 2 : null;
   };
-  const put = (id: string, alongMm: number): void => {
+  const put = (id: string, alongMm: number, longMm = itemOf(id)?.on.lengthMm): void => {
     const item = itemOf(id);
-    if (!wire || !item || lane.wire === null) return;
+    if (!wire || !item || lane.wire === null || longMm === undefined) return;
     const mm = Math.min(wire.developedMm, Math.max(0, alongMm));
     const on = stretchPlace(plan, { wire: lane.wire, fromMm: mm, toMm: mm });
     if (!on) return;
     moved.current = true;
-    store
-      .getState()
-      .preview((p) => withItem(p, { ...item, on: { ...on, lengthMm: item.on.lengthMm } }));
+    const lengthMm = Number(longMm.toFixed(3));
+    store.getState().preview((p) => withItem(p, { ...item, on: { ...on, lengthMm } }));
   };
+  /** Whether it lies along a stretch that can be longer or shorter. */
+  const isStretch = (id: string): boolean => {
+    const item = itemOf(id);
+    return item !== undefined && item.on.lengthMm > 0 && kindOf(item).place.startsWith('stretch');
+  };
+  /** Its end moved by so much, the other held. */
+  const stretch = ({ id, mm, longMm }: Held, end: 'from' | 'to', byMm: number): void => {
+    if (!wire) return;
+    const [from, to] = [mm - longMm / 2, mm + longMm / 2];
+    const a = end === 'from' ? Math.min(to - LEAST_MM, Math.max(0, from + byMm)) : from;
+    const b = end === 'to' ? Math.max(from + LEAST_MM, Math.min(wire.developedMm, to + byMm)) : to;
+    put(id, (a + b) / 2, b - a);
+  };
+  const heldAt = (id: string, mm: number): Held => ({
+    id,
+    x: 0,
+    mm,
+    longMm: itemOf(id)?.on.lengthMm ?? 0,
+    end: null,
+  });
   return {
-    begin: (e: PointerEvent<SVGRectElement>, id: string): void => {
+    isStretch,
+    begin: (e: PointerEvent<SVGRectElement>, id: string, end: Held['end'] = null): void => {
       const mm = placeOf(id);
       if (mm === null) return;
       e.currentTarget.setPointerCapture(e.pointerId);
-      held.current = { id, x: e.clientX, mm };
+      held.current = { ...heldAt(id, mm), x: e.clientX, end };
     },
     drag: (e: PointerEvent<SVGRectElement>, scale: number): void => {
       const now = held.current;
@@ -256,7 +317,9 @@ function useLaneMove(plan: Plan, lane: Lane) {
       if (!now || !svg) return;
       const px = svg.getBoundingClientRect().width / WIDTH;
       const byMm = (e.clientX - now.x) / (px * scale);
-      if (Math.abs(byMm) > 0.3 || moved.current) put(now.id, now.mm + byMm);
+      if (Math.abs(byMm) <= 0.3 && !moved.current) return;
+      if (now.end) stretch(now, now.end, byMm);
+      else put(now.id, now.mm + byMm);
     },
     end: (): void => {
       held.current = null;
@@ -268,7 +331,9 @@ function useLaneMove(plan: Plan, lane: Lane) {
       const mm = placeOf(id);
       if (way === undefined || mm === null) return;
       e.preventDefault();
-      put(id, mm + way * (e.shiftKey ? NUDGE_MM.shift : NUDGE_MM.plain));
+      const byMm = way * (e.shiftKey ? NUDGE_MM.shift : e.altKey ? NUDGE_MM.alt : NUDGE_MM.plain);
+      if ((e.ctrlKey || e.metaKey) && isStretch(id)) stretch(heldAt(id, mm), 'to', byMm);
+      else put(id, mm + byMm);
     },
   };
 }
