@@ -7,7 +7,7 @@ import {
   importSvg,
   kept,
   newPiece,
-  openPiece,
+  openFromList,
   saved,
   SQUARE_AND_CIRCLE,
   stage,
@@ -19,7 +19,7 @@ const cornerSaving = (d: number): number => 2 * 0.75 * d - (Math.PI / 2) * 0.75 
 const D18 = 1.024;
 
 test('from the demo to a printed sheet of one’s own drawing', async ({ page }) => {
-  await openPiece(page, 'Snail charm');
+  await openFromList(page, 'Snail charm');
   await expect(page.getByTestId(CUT)).toContainText('mm');
 
   await newPiece(page);

@@ -27,11 +27,13 @@ import {
   type Workbench,
 } from '~/state/workbench';
 import { useWorkshop } from '~/state/workshop';
+import { demoAtFirst } from '~/storage/demo';
 import { loadPiece } from '~/storage/pieces';
+import { report } from '~/storage/report';
 import type { Route } from './+types/piece';
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  const piece = await loadPiece(params.pieceId);
+  const piece = (await loadPiece(params.pieceId)) ?? (await loadAtFirst(params.pieceId));
   if (!piece)
     throw new Response(
       'This piece is not in this browser. It may have been deleted, or made on another device.',
@@ -40,6 +42,16 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   return { piece };
 }
 clientLoader.hydrate = true as const;
+
+/** A Lantern Lane piece whose address is where a first visit begins. */
+async function loadAtFirst(id: string): Promise<Piece | null> {
+  try {
+    await demoAtFirst();
+  } catch (error) {
+    report(error, 'the Lantern Lane pieces');
+  }
+  return loadPiece(id);
+}
 
 /** The open piece lives in its store; walking between stages must not read it again. */
 export function shouldRevalidate({

@@ -8,6 +8,7 @@ import { Brand } from '~/components/Brand';
 import { Button, buttonClass } from '~/components/ui';
 import { beginPiece, newId } from '~/storage/begin';
 import { StorageError } from '~/storage/database';
+import { bringDemo, demoAtFirst } from '~/storage/demo';
 import { deletePiece, dropAside, listPieces, loadPiece, savePiece } from '~/storage/pieces';
 import { isPicture, usePictureFile } from '~/screens/usePictureFile';
 import { bringBack } from '~/storage/bringBack';
@@ -22,32 +23,19 @@ import { CopyReminder } from '~/screens/pieces/CopyReminder';
 import { EmptyList } from '~/screens/pieces/EmptyList';
 import { PieceCard } from '~/screens/pieces/PieceCard';
 import { useImport } from '~/screens/useImport';
-import { demoOffered, noteDemoOffered } from '~/storage/settings';
 import { useWorkshop } from '~/state/workshop';
 import type { Route } from './+types/pieces';
 
-async function fetchDemo(): Promise<Piece[]> {
-  const response = await fetch('/demo.json');
-  const list = z.array(z.unknown()).parse(await response.json());
-  return list.flatMap((raw) => {
-    const read = readPiece(raw);
-    return read.ok ? [read.value] : [];
-  });
-}
-
 export async function clientLoader() {
   let message: string | null = null;
-  if (!(await demoOffered())) {
-    try {
-      for (const piece of await fetchDemo()) await savePiece(piece);
-      await noteDemoOffered();
-    } catch (error) {
-      report(error, 'the Lantern Lane pieces');
-      message =
-        error instanceof StorageError
-          ? error.message
-          : 'The Lantern Lane pieces could not be fetched. Your own pieces are all here.';
-    }
+  try {
+    await demoAtFirst();
+  } catch (error) {
+    report(error, 'the Lantern Lane pieces');
+    message =
+      error instanceof StorageError
+        ? error.message
+        : 'The Lantern Lane pieces could not be fetched. Your own pieces are all here.';
   }
   const list = await listPieces();
   await dropUnused(async () => [
@@ -123,7 +111,7 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
         await dropAside(wish.key);
         return null;
       case 'demo':
-        for (const piece of await fetchDemo()) await savePiece(piece);
+        await bringDemo();
         return null;
     }
   } catch (error) {
