@@ -12,8 +12,9 @@ export function alikeTogether(list: readonly Worked[]): Worked[] {
   const out: Worked[] = [];
   for (const next of list) {
     const last = out.at(-1);
-    const [a, b] = [last?.own[0], next.own[0]];
-    if (last && a && b && last.count === next.count && isAlike(a, b)) {
+    const [[a, ...more], [b, ...others]] = [last?.own ?? [], next.own];
+    const single = more.length + others.length === 0;
+    if (last && a && b && single && last.count === next.count && isAlike(a, b)) {
       out[out.length - 1] = { ...last, own: [withOneMore(a, b)] };
     } else out.push(next);
   }
