@@ -237,6 +237,15 @@ test('a wire wraps, goes on, weaves between two bars, and is counted off', async
   // 0.7 about middles 10 apart; both tails of 20.
   const mm = 40 + 2 * Math.hypot(1.4 * Math.PI, 0.4) + 9.6 + 25 * Math.hypot(13.588 + 19.8031, 0.8);
   expect(Math.abs((await ledMm(page)) - mm)).toBeLessThan(0.2);
+  // Laced to and fro: six places a side on 20 mm, straight across and slanting by 4, half a turn at each.
+  const goes = page.getByRole('radiogroup', { name: 'It goes' });
+  await goes.getByRole('radio', { name: 'to and fro' }).click();
+  await expect(acts(page).nth(1)).toContainText('laced, 6 places a side');
+  const turn = Math.hypot(1.4 * Math.PI, 0.4);
+  const laced = 40 + 2 * turn + 9.6 + 6 * 10 + 5 * Math.hypot(10, 4) + 6 * turn;
+  expect(Math.abs((await ledMm(page)) - laced)).toBeLessThan(0.2);
+  await goes.getByRole('radio', { name: 'in eights' }).click();
+  await expect(acts(page).nth(1)).toContainText('woven, 25 rows');
   await page.getByRole('button', { name: 'Done', exact: true }).click();
   await stage(page, 'Make');
   await page
