@@ -30,7 +30,7 @@ import {
   ring,
   thin,
 } from './fixtures/ground';
-import { isRefused, type Dressed } from '.';
+import { groundOf, isRefused, type Dressed } from '.';
 
 const D = 0.4;
 /** One close turn of the thin wire round one and round two frame wires. */
@@ -501,6 +501,17 @@ describe('a wire that laces on its way', () => {
     const d = dressOne(RAILS, led(acts));
     expect(d.acts![1]!.wayMm).toBeCloseTo(9.4, 6);
     expect(d.acts![2]!.wayMm).toBeCloseTo(9.4, 6);
+  });
+
+  it('holds the rails together at its places, and at no more than a weave does', () => {
+    const held = (rows: number, more = {}): number => {
+      const item = led([lace(30, 20, { rows, ...more })]);
+      const piece = pieceWith(RAILS, [item]);
+      return kindOf(item).ties!(groundOf(piece, planPiece(piece)), item).length;
+    };
+    const weave = held(25, { laced: false });
+    expect([1, 2, 3].map((rows) => held(rows))).toEqual([1, 2, 3]);
+    expect(held(40)).toBe(weave);
   });
 
   it('goes half round each wire at its own thickness', () => {

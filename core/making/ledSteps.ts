@@ -63,7 +63,7 @@ interface LedWhole {
 function ledStep({ d, whole }: LedWhole, which: string, part: OrderPart, n: number): MakeStep {
   const count = part.to - part.from;
   const name = d.wires.length > 0 ? say`Led wire ${which}` : d.title;
-  const begins = part.from === 0;
+  const [begins, ends] = [part.from === 0, part.to === d.acts?.length];
   const rows = (d.acts ?? [])
     .slice(part.from, part.to)
     .reduce((sum, a, i) => sum + (isWovenAt(d, part.from + i) ? a.turns : 0), 0);
@@ -82,6 +82,8 @@ function ledStep({ d, whole }: LedWhole, which: string, part: OrderPart, n: numb
       ...(count > 1 ? [{ what: 'places' as const, count }] : []),
       ...(rows > 0 ? [{ what: 'rows' as const, count: rows }] : []),
     ],
+    // It is cut before the first of its places, and trimmed after the last.
+    cautions: whole.cautions.filter((c) => c.id !== 'cut' || begins || ends),
     ...(!begins && { subline: null, why: [] }),
   };
 }

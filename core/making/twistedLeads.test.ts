@@ -147,6 +147,8 @@ describe('two led wires that are twisted with each other', () => {
     expect(said.map((s) => s.some((o) => o.startsWith('Trim')))).toEqual(
       [0, 0, 0, 0, 1, 0, 0, 1].map(Boolean),
     );
+    const minded = steps.slice(from, from + 8).map((s) => s.cautions.some((c) => c.id === 'cut'));
+    expect(minded).toEqual([1, 1, 0, 0, 1, 0, 0, 1].map(Boolean));
     expect(said[2]!.join(' ')).toContain(
       'leave it there: it is twisted 3 times when the other has come',
     );

@@ -1,6 +1,6 @@
 import { isLed, type Dressed } from '../dressing';
-import { distance, Groups, mix, nearestOn, type Vec } from '../geometry';
-import type { LaidAct, OrderPart } from '../item';
+import { Groups, nearestOn, type Vec } from '../geometry';
+import { axisOf, type LaidAct, type OrderPart } from '../item';
 
 /** One of the led wires that are twisted together: as many as twist with each other are worked in turn. */
 export interface LedOne {
@@ -28,18 +28,8 @@ export type Turn =
 
 /** Ways of wires that are twisted together lie no further apart on the whole, mm. */
 const BESIDE_MM = 4;
-/** Places along a way that are looked at. */
+/** So many parts of a way are looked at. */
 const LOOKED_AT = 8;
-
-function placesOn(way: readonly Vec[]): Vec[] {
-  const legs = way.slice(1).map((to, i) => ({ from: way[i]!, to, mm: distance(way[i]!, to) }));
-  const all = legs.reduce((sum, l) => sum + l.mm, 0);
-  return Array.from({ length: LOOKED_AT }, (_, k) => {
-    let left = (all * (k + 0.5)) / LOOKED_AT;
-    const leg = legs.find((l) => (left <= l.mm ? true : ((left -= l.mm), false))) ?? legs.at(-1)!;
-    return mix(leg.from, leg.to, leg.mm > 0 ? Math.min(1, left / leg.mm) : 0);
-  });
-}
 
 const offWay = (way: readonly Vec[], p: Vec): number =>
   Math.min(
@@ -50,7 +40,7 @@ const offWay = (way: readonly Vec[], p: Vec): number =>
 function apart(a: readonly Vec[], b: readonly Vec[]): number {
   if (a.length < 2 || b.length < 2) return Infinity;
   const one = (from: readonly Vec[], to: readonly Vec[]): number =>
-    placesOn(from).reduce((sum, p) => sum + offWay(to, p), 0) / LOOKED_AT;
+    axisOf(from, LOOKED_AT).reduce((sum, { at }) => sum + offWay(to, at), 0) / (LOOKED_AT + 1);
   return Math.min(one(a, b), one(b, a));
 }
 

@@ -227,9 +227,12 @@ export function ledTies({ steps }: Led, thread: Thread): ItemTie[] {
           };
         }),
   );
-  const woven = steps.flatMap((s) =>
-    s.woven ? laced(s.woven.first, s.woven.second, WEAVE_TIES, thread) : [],
-  );
+  const woven = steps.flatMap(({ woven: w, act }) => {
+    if (!w) return [];
+    // A weave holds all along, a lacing only at its places.
+    const most = act.do === 'weave' && act.laced ? w.weave.rows : WEAVE_TIES;
+    return laced(w.first, w.second, Math.min(WEAVE_TIES, most), thread);
+  });
   const between = steps.slice(1).flatMap((s, i): ItemTie[] => {
     const before = steps[i]!;
     const tight = s.way && s.way.comes !== 'along' && s.act.sagMm === 0 && s.way.lengthMm > 1e-6;
