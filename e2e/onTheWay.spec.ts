@@ -244,7 +244,8 @@ test('what lies along a stretch is made longer on its lane: by its end, and by k
   await page.keyboard.press('Control+z');
   await expect(long).toHaveValue('10.0');
   // Its last end by the mouse: the first stays.
-  const end = lane.getByTestId('lane-to');
+  const end = page.getByTestId('lane-to');
+  await expect(end).toHaveCount(1);
   await end.scrollIntoViewIfNeeded();
   const at = (await end.boundingBox())!;
   await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);

@@ -283,9 +283,9 @@ function useLaneMove(plan: Plan, lane: Lane) {
     const lengthMm = Number(longMm.toFixed(3));
     store.getState().preview((p) => withItem(p, { ...item, on: { ...on, lengthMm } }));
   };
-  /** Whether it lies along a stretch that can be longer or shorter. */
+  /** Whether it lies along a stretch of this wire that can be longer or shorter. */
   const isStretch = (id: string): boolean => {
-    const item = itemOf(id);
+    const item = wire && itemOf(id);
     return item !== undefined && item.on.lengthMm > 0 && kindOf(item).place.startsWith('stretch');
   };
   /** Its end moved by so much, the other held. */
