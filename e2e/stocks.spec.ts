@@ -229,3 +229,46 @@ test('a bracelet of links and beaded joints for a wrist, from an empty piece to 
   await expect(page.getByRole('img', { name: 'Drawing: Join the links to a row' })).toBeVisible();
   await expect(page.getByText(`Closed it is ${length(n).toFixed(1)} mm`)).toBeVisible();
 });
+
+test('two links in turn, a bar with beads behind it and a wave with a ring, make one bracelet', async ({
+  page,
+}) => {
+  await drawn(
+    page,
+    '<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="60mm" viewBox="0 0 60 60"><path d="M15 15 H35" fill="none"/><path d="M15 40 H27" fill="none"/></svg>',
+  );
+  await stage(page, 'Wire');
+  await type(page.getByLabel('Thickness'), '1');
+  for (const wire of ['Wire 1 of 2', 'Wire 2 of 2']) {
+    await page.getByLabel('Wire shown in the strip').selectOption(wire);
+    for (const end of ['First end', 'Last end']) {
+      await page.getByRole('combobox', { name: end }).selectOption('Loop over the stem');
+      await type(page.getByLabel(`${end}: inside across`), '3');
+    }
+  }
+  await stage(page, 'Dressing');
+  await page.getByRole('checkbox', { name: 'It is one link of a bracelet or chain' }).check();
+  await type(page.getByLabel('Length as worn, closed'), '150');
+  await page.getByRole('radio', { name: 'beaded joints' }).click();
+  await page.getByRole('button', { name: 'Name a part' }).click();
+  await page.getByRole('button', { name: 'Another link or joint in turn' }).click();
+  const second = page.getByRole('group', { name: 'Place 2 of the turn' });
+  await expect(second.getByRole('combobox', { name: 'Link' })).toHaveValue('part1');
+  await second.getByRole('radio', { name: 'rings', exact: true }).click();
+  await type(second.getByLabel('Ring, inside across'), '5');
+  // In line a loop's middle lies half its centreline's width beyond the bar: 20 + 4 + 3 and 12 + 4 + 3; a bead of
+  // 6 between two loops of 2 in wire of 1 makes 12. 27 + 12 + 19 + 5 + 27 + 12 + 19 + 5 + 27, and 1 for the hook.
+  const row = page.getByTestId('row-of-links');
+  await expect(row).toContainText('5 links (3 × frame, 2 × Part 1) and 4 joints');
+  await expect(row).toContainText('make 154.0 mm');
+  await expect(row).toContainText(`One link less: ${(154 - 27 - 5).toFixed(1)} mm`);
+  const takes = page.getByRole('table', { name: 'What it takes' });
+  await expect(takes.getByRole('row', { name: /^Ring between/ })).toContainText('2 × ');
+  await expect(takes.getByRole('row', { name: /^Joint with its beads/ })).toContainText('2 × ');
+  await expect(takes.getByRole('row', { name: /^The last link, with its hook/ })).toBeVisible();
+  await stage(page, 'Make');
+  await page.getByRole('button', { name: /^Begin a making/ }).click();
+  const heads = await walkThrough(page);
+  expect(heads).toContain('Make the rings');
+  expect(heads.at(-3)).toBe('Join the links to a row');
+});

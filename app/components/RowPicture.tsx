@@ -1,5 +1,5 @@
 import { useId, useMemo } from 'react';
-import { jointMarks, rowDrawing, type LinkPlan } from '@core/bill';
+import { jointMarks, linkLooks, rowDrawing, type LinkPlan } from '@core/bill';
 import type { Dressing } from '@core/dressing';
 import { applyAffine, type Affine } from '@core/geometry';
 import type { LaidJoint, Piece } from '@core/piece';
@@ -26,25 +26,28 @@ export function RowPicture({
   plan,
   dressing,
   row,
-  joint,
   label,
 }: {
   piece: Piece;
   plan: Plan;
   dressing: Dressing | null;
   row: LinkPlan;
-  joint: LaidJoint;
   label: string;
 }) {
   const id = useId();
-  const { places, joints, closing, box } = useMemo(() => {
-    const drawn = rowDrawing(row, joint);
+  const { places, joints, closing, looks, box } = useMemo(() => {
+    const drawn = rowDrawing(row);
     const closing = lastLink(plan, row);
-    // Links are alike: one is measured, and the last.
-    const [one, end] = [plan, closing].map((p) => drawnExtent(piece, p, dressing));
+    const looks = row.linkKinds.map((_, kind) => linkLooks(piece, plan, dressing, row, kind));
+    // Links of a kind are alike: one is measured, and the last.
+    const extents = looks.map((l) => drawnExtent(piece, plan, l.dressing, l.wires));
     const last = drawn.places.length - 1;
+    const end = looks[drawn.places[last]!.kind]!;
+    const ending = drawnExtent(piece, closing, end.dressing, end.wires);
     const points = [
-      ...drawn.places.flatMap((m, i) => (i === last ? end! : one!).map((p) => applyAffine(m, p))),
+      ...drawn.places.flatMap(({ kind, map }, i) =>
+        (i === last ? ending : extents[kind]!).map((p) => applyAffine(map, p)),
+      ),
       ...marksExtent(drawn.joints),
     ];
     const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
@@ -52,6 +55,7 @@ export function RowPicture({
     return {
       ...drawn,
       closing,
+      looks,
       box: {
         left: left - MARGIN_MM,
         top: top - MARGIN_MM,
@@ -59,7 +63,8 @@ export function RowPicture({
         height: ys.reduce((a, b) => Math.max(a, b)) - top + 2 * MARGIN_MM,
       },
     };
-  }, [piece, plan, dressing, row, joint]);
+  }, [piece, plan, dressing, row]);
+  const end = places.at(-1)!;
   return (
     <svg
       role="img"
@@ -68,15 +73,22 @@ export function RowPicture({
       className="size-full"
     >
       <defs>
-        <g id={id}>
-          <WireDrawing piece={piece} plan={plan} dressing={dressing} />
-        </g>
+        {looks.map((l, kind) => (
+          <g key={kind} id={`${id}${kind}`}>
+            <WireDrawing piece={piece} plan={plan} dressing={l.dressing} only={l.wires} />
+          </g>
+        ))}
       </defs>
-      {places.slice(0, -1).map((m, i) => (
-        <use key={i} href={`#${id}`} transform={matrix(m)} />
+      {places.slice(0, -1).map(({ kind, map }, i) => (
+        <use key={i} href={`#${id}${kind}`} transform={matrix(map)} />
       ))}
-      <g transform={matrix(places.at(-1)!)}>
-        <WireDrawing piece={piece} plan={closing} dressing={dressing} />
+      <g transform={matrix(end.map)}>
+        <WireDrawing
+          piece={piece}
+          plan={closing}
+          dressing={looks[end.kind]!.dressing}
+          only={looks[end.kind]!.wires}
+        />
       </g>
       <MarkList marks={joints} />
     </svg>

@@ -142,20 +142,27 @@ export const WireDrawing = memo(function WireDrawing({
   piece,
   plan,
   dressing = null,
+  only,
 }: {
   piece: Piece;
   plan: Plan;
   dressing?: Dressing | null;
+  /** the wires that are drawn, where not all are */
+  only?: ReadonlySet<number> | undefined;
 }) {
-  const all = plan.crossings.flatMap((c) => crossingData(plan, c) ?? []);
+  const isShown = (wire: number): boolean => only?.has(wire) ?? true;
+  const all = plan.crossings
+    .filter((c) => isShown(c.firstWire) && isShown(c.secondWire))
+    .flatMap((c) => crossingData(plan, c) ?? []);
   const crossings = all.length > MANY ? together(all) : all;
+  const wires = plan.wires.filter((_, i) => isShown(i));
   return (
     <g>
       {dressing && <DressingLayer dressing={dressing} layer="under" />}
-      {plan.wires.length > MANY ? (
-        <ManyWires plan={plan} />
+      {wires.length > MANY ? (
+        <ManyWires plan={plan} wires={wires} />
       ) : (
-        plan.wires.map((wire) => (
+        wires.map((wire) => (
           <OneWire key={`${wire.pathId} ${wire.strand}`} plan={plan} wire={wire} />
         ))
       )}
@@ -233,8 +240,8 @@ export function EndStrokes({
   );
 }
 
-function ManyWires({ plan }: { plan: Plan }) {
-  const groups = grouped(plan.wires, (w) => `${w.stock.id ?? ''} ${w.closed}`);
+function ManyWires({ plan, wires: all }: { plan: Plan; wires: readonly WirePlan[] }) {
+  const groups = grouped(all, (w) => `${w.stock.id ?? ''} ${w.closed}`);
   const data = (wires: readonly WirePlan[]): string =>
     wires
       .map(
@@ -331,9 +338,15 @@ export const SketchDrawing = memo(function SketchDrawing({
 });
 
 /** All points a drawing of the plan reaches, loops at its ends included; for fitting it into a view. */
-export function drawnExtent(piece: Piece, plan: Plan, dressing: Dressing | null = null): Vec[] {
+export function drawnExtent(
+  piece: Piece,
+  plan: Plan,
+  dressing: Dressing | null = null,
+  only?: ReadonlySet<number>,
+): Vec[] {
   const beads = piece.shapes.flatMap((s) => s.beads);
-  const wires = plan.wires.flatMap((wire) => {
+  const wires = plan.wires.flatMap((wire, i) => {
+    if (only?.has(i) === false) return [];
     const shapes = wholeWire(plan, wire).flatMap((part) => part.shapes);
     return shapes.flatMap((s) => [startOf(s), ...flattenSegment(s, 0.2)]);
   });

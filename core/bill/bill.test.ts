@@ -125,7 +125,7 @@ describe('the bill of a piece', () => {
       dressing: [beads(10)],
     });
     const own = bill(made);
-    expect(partTimes(made, made.parts[1]!)).toBe(21);
+    expect(partTimes(made, made.parts[1]!, null)).toBe(21);
     expect(own.wires.map((w) => w.one)).toEqual([1, 7, 21]);
     expect(own.things.map((t) => [t.name, t.one])).toEqual([
       ['Bead', 7 * 3],

@@ -8,10 +8,10 @@ import {
   type Thread,
   type WireRole,
 } from '../item';
-import { wireOf, type Piece } from '../piece';
+import { wireOf, type Part, type Piece } from '../piece';
 import { ropeCut, trimmedMm, type Plan } from '../plan';
 import type { Said } from '../words';
-import { linkPlan, type LinkPlan } from './links';
+import { isLink, linkPlan, type LinkPlan } from './links';
 import { itemTimes, madeInAll, partTimes, wireTimes } from './times';
 
 /** So many in one piece, and in all that are made. */
@@ -99,13 +99,12 @@ function wireNames(numbers: readonly number[], all: number): string {
 
 /** The figure's own wires, those of one kind and length together; of a row of links all of them. */
 function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): ToCut[] {
-  const links = row?.links ?? 1;
   const groups = new Map<string, { numbers: number[]; count: number; index: number }>();
   plan.wires.forEach((w, index) => {
     const key = `${threadKey(w.stock)} ${w.cutMm.toFixed(2)}`;
     const group = groups.get(key) ?? { numbers: [], count: 0, index };
     group.numbers.push(index + 1);
-    group.count += wireTimes(piece, w.pathId) * links - (row?.hook?.wire === index ? 1 : 0);
+    group.count += wireTimes(piece, w.pathId, row) - (row?.hook?.wire === index ? 1 : 0);
     groups.set(key, group);
   });
   const hook = row?.hook;
@@ -140,25 +139,29 @@ function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): ToCut[] {
 }
 
 /** The wires of the joints between links. */
-const jointWires = (row: LinkPlan | null): ToCut[] => {
-  const wire = row?.joint.wire;
-  if (!row || !wire || row.joints === 0) return [];
-  const { cutMm, pieces } = row.joint;
-  return [
-    {
-      role: 'finding',
-      name: row.joint.beads.length > 0 ? 'Joint with its beads' : 'Ring between links',
-      wire: bareThread(wire),
-      cutMm,
-      tailsMm: 0,
-      count: row.joints * pieces,
-    },
-  ];
-};
+const jointWires = (row: LinkPlan | null): ToCut[] =>
+  (row?.jointKinds ?? []).flatMap(({ wire, cutMm, pieces, beads, count }): ToCut[] =>
+    wire && count > 0
+      ? [
+          {
+            role: 'finding',
+            name: beads.length > 0 ? 'Joint with its beads' : 'Ring between links',
+            wire: bareThread(wire),
+            cutMm,
+            tailsMm: 0,
+            count: count * pieces,
+          },
+        ]
+      : [],
+  );
+
+/** Parts that are joined on by something of their own: links of a row are joined by the row's joints. */
+const joinedParts = (piece: Piece, row: LinkPlan | null): Part[] =>
+  piece.parts.filter((p) => !isLink(row, p));
 
 /** The rings and bindings that join parts, where they are made from wire. */
-const partWires = (piece: Piece, plan: Plan, links: number): ToCut[] =>
-  piece.parts.flatMap((part): ToCut[] => {
+const partWires = (piece: Piece, plan: Plan, row: LinkPlan | null): ToCut[] =>
+  joinedParts(piece, row).flatMap((part): ToCut[] => {
     const made = partJointWire(piece, plan, part);
     if (!made || !part.joint) return [];
     return [
@@ -167,7 +170,7 @@ const partWires = (piece: Piece, plan: Plan, links: number): ToCut[] =>
         name: `${part.join === 'ring' ? 'Ring' : 'Binding'} to join ${part.name}`,
         wire: bareThread(wireOf(piece, part.joint.wire)),
         ...made,
-        count: partTimes(piece, part) * links,
+        count: partTimes(piece, part, row),
       },
     ];
   });
@@ -184,8 +187,7 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
   const on = dressing.items.filter((d) => !isRefused(d));
   const answer = linkPlan(piece, plan);
   const row = answer?.ok ? answer.plan : null;
-  const links = row?.links ?? 1;
-  const times = new Map(on.map((d) => [d, itemTimes(piece, plan, d) * links]));
+  const times = new Map(on.map((d) => [d, itemTimes(piece, plan, d, row)]));
   const inAll = <T extends { readonly count: number }>({ count, ...x }: T) => ({
     ...x,
     one: count,
@@ -201,7 +203,7 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
   const wires: BillWire[] = [
     ...frameWires(piece, plan, row),
     ...jointWires(row),
-    ...partWires(piece, plan, links),
+    ...partWires(piece, plan, row),
     ...together(
       itemWires,
       (w) => `${w.role} ${w.name} ${threadKey(w.wire)} ${w.cutMm.toFixed(2)}`,
@@ -213,16 +215,19 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
     wires.filter((w) => !w.again).map((w) => ({ wire: w.wire, count: w.one * w.cutMm })),
     (l) => threadKey(l.wire),
   ).map(inAll);
-  const rings = piece.parts
+  const rings = joinedParts(piece, row)
     .filter((p) => p.join === 'ring' && !p.joint)
-    .reduce((sum, p) => sum + partTimes(piece, p) * links, 0);
+    .reduce((sum, p) => sum + partTimes(piece, p, row), 0);
+  const jointBeads = (row?.jointKinds ?? []).flatMap(({ beads, count }) =>
+    count > 0 ? beads.map((bead) => ({ bead, count })) : [],
+  );
   const things = together(
     [
       ...on.flatMap((d) =>
         d.beads.map((b) => ({ name: b.bead.name, bead: b.bead, count: b.count * times.get(d)! })),
       ),
-      ...dotBeads(piece, links),
-      ...(row?.joint.beads ?? []).map((bead) => ({ name: bead.name, bead, count: row!.joints })),
+      ...dotBeads(piece, row?.linkKinds.find((k) => k.link === null)?.count ?? 1),
+      ...jointBeads.map(({ bead, count }) => ({ name: bead.name, bead, count })),
       ...(piece.links?.clasp.kind === 'bought' && row
         ? [{ name: 'Clasp', bead: null, count: 1 }]
         : []),
@@ -244,7 +249,7 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
     const findings = d.findings.reduce((g, f) => g + f.count * f.grams, 0);
     return sum + (beads + findings) * times.get(d)!;
   }, 0);
-  const jointG = (row?.joint.beads ?? []).reduce((g, b) => g + b.grams * row!.joints, 0);
+  const jointG = jointBeads.reduce((g, { bead, count }) => g + bead.grams * count, 0);
   const one = wireG + thingsG + jointG;
   return {
     made,

@@ -1,5 +1,5 @@
 /** The bill: all that a piece takes, for one and for all that are made of it. */
-export { jointMarks, rowDrawing, type RowDrawing } from './rowDrawing';
+export { jointMarks, linkLooks, rowDrawing, type LinkLooks, type RowDrawing } from './rowDrawing';
 export {
   billOf,
   type Amount,
@@ -8,5 +8,14 @@ export {
   type BillThing,
   type BillWire,
 } from './bill';
-export { jointPlan, linkPlan, MOST_LINKS, type LinkAnswer, type LinkPlan } from './links';
+export {
+  isLink,
+  jointPlan,
+  linkPlan,
+  MOST_LINKS,
+  type LinkAnswer,
+  type LinkPlan,
+  type RowJoint,
+  type RowLink,
+} from './links';
 export { itemTimes, madeInAll, partTimes, wireTimes } from './times';

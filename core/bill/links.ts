@@ -1,9 +1,16 @@
-import { eyesOf, type Eye } from '../dressing';
-import { holeNeeded, linkCount, linkRow, loopLength } from '../element';
+import { eyesOf, partWires, type Eye } from '../dressing';
+import {
+  holeNeeded,
+  jointsOfRow,
+  linkCount,
+  linkRow,
+  loopLength,
+  type LinkRange,
+} from '../element';
 import { endLength, type WireEnd } from '../end';
 import { distance } from '../geometry';
 import type { Bead, Thread } from '../item';
-import { jointOf, type Clasp, type LaidJoint, type Piece } from '../piece';
+import { jointOf, type Clasp, type LaidJoint, type Part, type Piece } from '../piece';
 import type { Plan } from '../plan';
 import { asLength, asThickness, say, type Said } from '../words';
 
@@ -19,20 +26,40 @@ export interface JointPlan {
   readonly beads: readonly Bead[];
 }
 
+/** One kind of joint in a row. */
+export interface RowJoint extends JointPlan {
+  readonly laid: LaidJoint;
+  readonly count: number;
+}
+
+/** One kind of link in a row. */
+export interface RowLink {
+  /** the part that it is; null is the frame */
+  readonly link: string | null;
+  readonly name: string;
+  /** from the inside of its first loop to the inside of its last, mm */
+  readonly linkMm: number;
+  /** the loops that it hangs by */
+  readonly eyes: { readonly first: Eye; readonly last: Eye };
+  readonly count: number;
+}
+
 /** A row of links for a length that is worn. */
 export interface LinkPlan {
   readonly links: number;
   readonly joints: number;
-  /** one link from the inside of its first loop to the inside of its last, mm */
-  readonly linkMm: number;
-  readonly joint: JointPlan;
+  /** each kind once */
+  readonly linkKinds: readonly RowLink[];
+  readonly jointKinds: readonly RowJoint[];
+  /** one turn: its links and the joints behind them, by their kinds */
+  readonly turn: readonly { readonly link: number; readonly joint: number }[];
+  /** how many joints there are more than links */
+  readonly more: -1 | 0 | 1;
   /** the whole row closed, mm */
   readonly lengthMm: number;
-  /** what one link more or less would make */
+  /** what one link, or one turn of a row that is joined round, more or less would make */
   readonly lessMm: number | null;
   readonly moreMm: number;
-  /** the loops that a link hangs by */
-  readonly eyes: { readonly first: Eye; readonly last: Eye };
   /** the hook that the last link has in the place of a loop: of which wire and end, and how much more that takes */
   readonly hook: {
     readonly wire: number;
@@ -41,6 +68,10 @@ export interface LinkPlan {
     readonly moreMm: number;
   } | null;
 }
+
+/** Whether a part is one of the links of a row. */
+export const isLink = (row: LinkPlan | null, part: Part): boolean =>
+  row?.linkKinds.some((k) => k.link === part.id) ?? false;
 
 export type LinkAnswer =
   | { readonly ok: true; readonly plan: LinkPlan; readonly notes: readonly Said[] }
@@ -77,12 +108,12 @@ export function jointPlan(joint: LaidJoint): JointPlan {
   }
 }
 
-/** The two loops of a link that lie furthest apart. */
-function loopsOf(plan: Plan): { first: Placed; last: Placed; apartMm: number } | null {
-  const eyes = plan.wires.flatMap((wire, index) =>
-    eyesOf(plan, wire).map((eye): Placed => ({ eye, wire: index })),
+/** The two loops of some wires that lie furthest apart. */
+function loopsOf(plan: Plan, wires: readonly number[]): Loops | null {
+  const eyes = wires.flatMap((index) =>
+    eyesOf(plan, plan.wires[index]!).map((eye): Placed => ({ eye, wire: index })),
   );
-  let best: { first: Placed; last: Placed; apartMm: number } | null = null;
+  let best: Loops | null = null;
   eyes.forEach((first, i) => {
     for (const last of eyes.slice(i + 1)) {
       const apartMm = distance(first.eye.center, last.eye.center);
@@ -90,6 +121,12 @@ function loopsOf(plan: Plan): { first: Placed; last: Placed; apartMm: number } |
     }
   });
   return best;
+}
+
+interface Loops {
+  readonly first: Placed;
+  readonly last: Placed;
+  readonly apartMm: number;
 }
 
 interface Placed {
@@ -108,44 +145,134 @@ const claspMm = (clasp: Clasp, last: Eye): number =>
       ? clasp.insideMm - last.insideMm
       : 0;
 
-const NO_LOOPS = say`A link hangs by a loop at each of its two ends: give it two at Wire.`;
+/** The part that a link is; undefined is the frame. */
+const partOf = ({ parts }: Piece, link: string | null): Part | undefined =>
+  link === null ? undefined : parts.find((p) => p.id === link);
+
+/** What a link of a row is called. */
+const linkName = (piece: Piece, link: string | null): string =>
+  partOf(piece, link)?.name ?? 'frame';
+
+/** The wires that a link is made of, without the parts that are joined to it. */
+const linkWires = (piece: Piece, plan: Plan, link: string | null): number[] => {
+  const part = partOf(piece, link);
+  if (part) return partWires(plan, part);
+  const taken = new Set(piece.parts.flatMap((p) => p.paths));
+  return plan.wires.flatMap((w, i) => (taken.has(w.pathId) ? [] : [i]));
+};
+
+const noLoops = (piece: Piece, link: string | null): Said =>
+  piece.links!.turn.length === 1
+    ? say`A link hangs by a loop at each of its two ends: give it two at Wire.`
+    : say`A link hangs by a loop at each of its two ends, which ${linkName(piece, link)} has not: give it two at Wire.`;
+
+/** What is alike once, and where each of a list is among those. */
+function distinct<T>(list: readonly T[], keyOf: (one: T) => string): { kinds: T[]; of: number[] } {
+  const keys = [...new Set(list.map(keyOf))];
+  const of = list.map((one) => keys.indexOf(keyOf(one)));
+  return { kinds: keys.map((_, i) => list[of.indexOf(i)]!), of };
+}
+
+/** How often each of so many kinds is named. */
+const countsOf = (kinds: number, named: readonly number[]): number[] =>
+  Array.from({ length: kinds }, (_, k) => named.filter((n) => n === k).length);
 
 /**
- * How many links of a figure, and joints between them, make a length that is worn: the number that comes
- * nearest to it. Pulled straight, the insides of two loops that hang in each other lie at one place, so a
- * row is as long as its links and joints are from inside to inside.
+ * How many links, one or some in turn, and joints between them, make a length that is worn: the number that
+ * comes nearest to it. Pulled straight, the insides of two loops that hang in each other lie at one place, so
+ * a row is as long as its links and joints are from inside to inside.
  */
 export function linkPlan(piece: Piece, plan: Plan): LinkAnswer | null {
   const { links } = piece;
   if (!links) return null;
-  const found = loopsOf(plan);
-  if (!found) return { ok: false, message: NO_LOOPS };
-  const { first, last, apartMm } = found;
-  const linkMm = apartMm + (first.eye.insideMm + last.eye.insideMm) / 2;
-  const laid = jointOf(piece, links.joint);
-  const joint = jointPlan(laid);
+  const linkIds = distinct(
+    links.turn.map((t) => (partOf(piece, t.link) ? t.link : null)),
+    (id) => id ?? '',
+  );
+  const loops: Loops[] = [];
+  for (const id of linkIds.kinds) {
+    const found = loopsOf(plan, linkWires(piece, plan, id));
+    if (!found) return { ok: false, message: noLoops(piece, id) };
+    loops.push(found);
+  }
+  const laid = distinct(
+    links.turn.map((t) => jointOf(piece, t.joint)),
+    (joint) => JSON.stringify(joint),
+  );
+  const joints = laid.kinds.map(jointPlan);
+  const lengths = loops.map(
+    ({ first, last, apartMm }) => apartMm + (first.eye.insideMm + last.eye.insideMm) / 2,
+  );
+  const turn = links.turn.map((_, i) => ({ link: linkIds.of[i]!, joint: laid.of[i]! }));
+  const more = JOINTS_MORE[links.clasp.kind];
   const chain = {
     wearMm: links.wornMm,
-    linkMm,
-    jointMm: joint.lengthMm,
-    claspMm: claspMm(links.clasp, last.eye),
-    more: JOINTS_MORE[links.clasp.kind],
+    turn: turn.map(({ link, joint }) => ({
+      linkMm: lengths[link]!,
+      jointMm: joints[joint]!.lengthMm,
+      claspMm: claspMm(links.clasp, loops[link]!.last.eye),
+    })),
+    more,
   };
-  const least = links.clasp.kind === 'none' ? 2 : 1;
-  const row = linkRow(chain, Math.min(MOST_LINKS, Math.max(least, linkCount(chain).links)));
+  const range = rangeOf(links.clasp, turn.length);
+  const row = linkCount(chain, range);
+  const each = Array.from({ length: row.links }, (_, i) => turn[i % turn.length]!);
+  const linkCounts = countsOf(loops.length, each.map((t) => t.link)); // prettier-ignore
+  const jointCounts = countsOf(
+    joints.length,
+    jointsOfRow(turn.length, row.links, more).map((i) => turn[i]!.joint),
+  );
   return {
     ok: true,
     plan: {
       ...row,
-      linkMm,
-      joint,
-      lessMm: row.links > least ? linkRow(chain, row.links - 1).lengthMm : null,
-      moreMm: linkRow(chain, row.links + 1).lengthMm,
-      eyes: { first: first.eye, last: last.eye },
-      hook: hookOf(links.clasp, plan, last),
+      turn,
+      more,
+      linkKinds: linkIds.kinds.map((link, k) => ({
+        link,
+        name: linkName(piece, link),
+        linkMm: lengths[k]!,
+        eyes: { first: loops[k]!.first.eye, last: loops[k]!.last.eye },
+        count: linkCounts[k]!,
+      })),
+      jointKinds: joints.map((joint, k) => ({
+        ...joint,
+        laid: laid.kinds[k]!,
+        count: joint.lengthMm > 0 ? jointCounts[k]! : 0,
+      })),
+      lessMm: row.links > range.least ? linkRow(chain, row.links - range.step).lengthMm : null,
+      moreMm: linkRow(chain, row.links + range.step).lengthMm,
+      hook: hookOf(links.clasp, plan, loops[each.at(-1)!.link]!.last),
     },
-    notes: notesOf(laid, first.eye, last.eye),
+    notes: onceOf(
+      turn
+        .flatMap(({ link, joint }, i) =>
+          notesOf(
+            laid.kinds[joint]!,
+            loops[link]!.last.eye,
+            loops[turn[(i + 1) % turn.length]!.link]!.first.eye,
+          ),
+        )
+        .concat(frameNote(piece, plan, linkIds.kinds)),
+    ),
   };
+}
+
+/** Each note once. */
+const onceOf = (notes: readonly Said[]): Said[] => [
+  ...new Map(notes.map((n) => [JSON.stringify(n), n])).values(),
+];
+
+/** A frame that is no link of a row of parts. */
+const frameNote = (piece: Piece, plan: Plan, kinds: readonly (string | null)[]): Said[] =>
+  kinds.includes(null) || linkWires(piece, plan, null).length === 0
+    ? []
+    : [say`The frame has no place in the row: it is counted once.`];
+
+/** How many links a row can have: joined round it has whole turns, two links at the least. */
+function rangeOf(clasp: Clasp, turn: number): LinkRange {
+  if (clasp.kind !== 'none') return { least: 1, most: MOST_LINKS, step: 1 };
+  return { least: turn === 1 ? 2 : turn, most: MOST_LINKS, step: turn };
 }
 
 /** How much more the hook takes than the loop in its place. */

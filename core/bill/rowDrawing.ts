@@ -1,14 +1,65 @@
 import { angleOf, compose, rotation, sub, translation, type Affine, type Vec } from '../geometry';
 import { beadMark, oval, wireMark, type DressMark } from '../item';
-import type { LaidJoint } from '../piece';
-import type { LinkPlan } from './links';
+import type { Dressing } from '../dressing';
+import type { LaidJoint, Part, Piece } from '../piece';
+import type { Plan } from '../plan';
+import { isLink, type LinkPlan } from './links';
 
 /** A row of links laid out straight along x, from the inside of its first loop at 0. */
 export interface RowDrawing {
-  /** from the figure to each link in the row */
-  readonly places: readonly Affine[];
+  /** each link in the row: of which kind, and the way there from where it is drawn */
+  readonly places: readonly { readonly kind: number; readonly map: Affine }[];
   /** rings, or beads on their wires */
   readonly joints: readonly DressMark[];
+}
+
+/** What is seen of one kind of link: its wires, what is on them, and the parts joined to it. */
+export interface LinkLooks {
+  readonly wires: ReadonlySet<number>;
+  readonly dressing: Dressing | null;
+}
+
+/** The link that a part is, or is joined to in the end; null is the frame. */
+function linkOfPart(piece: Piece, row: LinkPlan, part: Part | undefined): string | null {
+  const seen = new Set<Part>();
+  let next = part;
+  while (next && !seen.has(next)) {
+    if (isLink(row, next)) return next.id;
+    seen.add(next);
+    const { to }: Part = next;
+    next = piece.parts.find((p) => p.id === to);
+  }
+  return null;
+}
+
+/** All of a piece that is one of its kinds of links. */
+export function linkLooks(
+  piece: Piece,
+  plan: Plan,
+  dressing: Dressing | null,
+  row: LinkPlan,
+  kind: number,
+): LinkLooks {
+  const { link } = row.linkKinds[kind]!;
+  const wires = new Set(
+    plan.wires.flatMap((w, i) => {
+      const part = piece.parts.find((p) => p.paths.includes(w.pathId));
+      return linkOfPart(piece, row, part) === link ? [i] : [];
+    }),
+  );
+  const isOn = (wire: number | undefined): boolean =>
+    wire === undefined ? link === null : wires.has(wire);
+  return {
+    wires,
+    dressing: dressing && {
+      ...dressing,
+      items: dressing.items.filter((d) => isOn(d.spans[0]?.wire)),
+      copies: dressing.copies.filter((c) => {
+        const part = piece.parts.find((p) => p.id === c.part);
+        return linkOfPart(piece, row, part) === link;
+      }),
+    },
+  };
 }
 
 /** One joint from `x` on, as it lies in a row. */
@@ -42,16 +93,28 @@ export function jointMarks(joint: LaidJoint, x: number): DressMark[] {
 }
 
 /** Where each link and joint of a row lies when it is pulled straight. */
-export function rowDrawing(row: LinkPlan, joint: LaidJoint): RowDrawing {
-  const { first, last } = row.eyes;
-  const turn = angleOf(sub(last.center, first.center));
-  const upright = compose(rotation(-turn), translation(-first.center.x, -first.center.y));
-  const stepMm = row.linkMm + row.joint.lengthMm;
-  const places = Array.from({ length: row.links }, (_, i) =>
-    compose(translation(i * stepMm + first.insideMm / 2, 0), upright),
-  );
-  const joints = Array.from({ length: row.joints }, (_, i) =>
-    jointMarks(joint, i * stepMm + row.linkMm),
-  ).flat();
+export function rowDrawing(row: LinkPlan): RowDrawing {
+  const { linkKinds, jointKinds, turn, more } = row;
+  const upright = linkKinds.map(({ eyes: { first, last } }) => {
+    const angle = angleOf(sub(last.center, first.center));
+    return compose(rotation(-angle), translation(-first.center.x, -first.center.y));
+  });
+  const joints: DressMark[] = [];
+  let x = 0;
+  const addJoint = (place: number): void => {
+    const joint = jointKinds[turn[place]!.joint]!;
+    joints.push(...jointMarks(joint.laid, x));
+    x += joint.lengthMm;
+  };
+  if (more === 1) addJoint(turn.length - 1);
+  const places = Array.from({ length: row.links }, (_, i) => {
+    const place = i % turn.length;
+    const kind = turn[place]!.link;
+    const { linkMm, eyes } = linkKinds[kind]!;
+    const map = compose(translation(x + eyes.first.insideMm / 2, 0), upright[kind]!);
+    x += linkMm;
+    if (i < row.links - 1 || more >= 0) addJoint(place);
+    return { kind, map };
+  });
   return { places, joints };
 }

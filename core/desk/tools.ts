@@ -85,9 +85,7 @@ const links: DeskTool = {
     const wearMm = wornLength(v['girthMm']!, v['easeMm']!);
     const got = linkCount({
       wearMm,
-      linkMm: v['linkMm']!,
-      jointMm: v['jointMm']!,
-      claspMm: v['claspMm']!,
+      turn: [{ linkMm: v['linkMm']!, jointMm: v['jointMm']!, claspMm: v['claspMm']! }],
     });
     return {
       rows: [

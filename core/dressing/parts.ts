@@ -246,8 +246,11 @@ export function gramsOf(d: Dressed): number {
  */
 export function partCopies(ground: FormedGround, items: readonly Dressed[]): PartCopy[] {
   const copies = new Copies(ground, items);
+  const links = new Set(ground.piece.links?.turn.map((t) => t.link));
   return ground.piece.parts.flatMap((part) =>
-    part.count > 1 || part.joint ? copies.copiesOf(part, copies.of(part)) : [],
+    !links.has(part.id) && (part.count > 1 || part.joint)
+      ? copies.copiesOf(part, copies.of(part))
+      : [],
   );
 }
 

@@ -220,12 +220,14 @@ describe('worn sizes', () => {
 
   it('a bracelet counts its clasp and one joint more than links', () => {
     // 180 worn, 18 clasp: 162 less one joint of 4 over links of 14 and joints of 4.
-    expect(linkCount({ wearMm: 180, linkMm: 14, jointMm: 4, claspMm: 18 })).toEqual({
+    expect(linkCount({ wearMm: 180, turn: [{ linkMm: 14, jointMm: 4, claspMm: 18 }] })).toEqual({
       links: 9,
       joints: 10,
       lengthMm: 9 * 14 + 10 * 4 + 18,
     });
-    expect(linkCount({ wearMm: 100, linkMm: 20, jointMm: 0, claspMm: 20 }).joints).toBe(0);
+    expect(linkCount({ wearMm: 100, turn: [{ linkMm: 20, jointMm: 0, claspMm: 20 }] }).joints).toBe(
+      0,
+    );
   });
 
   it('rolled and cupped pieces look narrower', () => {

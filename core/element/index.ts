@@ -38,6 +38,7 @@ export { stoneWrap, type StoneWrap } from './stone';
 export { mostTwist, strandsSeen, TWIST_LIMIT_RAD, twistOf } from './twist';
 export {
   cuppedWidth,
+  jointsOfRow,
   linkCount,
   linkRow,
   RING_SYSTEMS,
@@ -45,6 +46,7 @@ export {
   rolledWidth,
   wornLength,
   type LinkChain,
+  type LinkRange,
   type RingSystem,
 } from './wear';
 export { eightAdvance, eightLength, weaveBetween, type Eight, type Weave } from './weave';

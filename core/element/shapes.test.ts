@@ -268,7 +268,7 @@ describe('worn', () => {
         mm(1, 8),
         mm(5, 30),
         (wearMm, linkMm, jointMm, claspMm) => {
-          const chain = { wearMm, linkMm, jointMm, claspMm };
+          const chain = { wearMm, turn: [{ linkMm, jointMm, claspMm }] };
           const { links, joints, lengthMm } = linkCount(chain);
           expect(joints).toBe(links + 1);
           expect(lengthMm).toBeCloseTo(links * linkMm + joints * jointMm + claspMm, 9);

@@ -29,14 +29,20 @@ export function ringInside(system: RingSystem, text: string): RingSize {
   return { ok: true, insideMm: system === 'us' ? 11.63 + 0.8128 * value : value / Math.PI };
 }
 
-export interface LinkChain {
-  readonly wearMm: number;
+/** One place in the turn of a row: a link with the joint behind it. */
+export interface ChainPlace {
   /** from the middle of one joint to the middle of the next */
   readonly linkMm: number;
   /** inside length of a joint ring; 0 when links hang in each other */
   readonly jointMm: number;
-  /** clasp closed, end to end */
+  /** clasp closed, end to end, where this is the last link */
   readonly claspMm: number;
+}
+
+export interface LinkChain {
+  readonly wearMm: number;
+  /** links in turn, and again from the first */
+  readonly turn: readonly ChainPlace[];
   /** how many joints there are more than links: one with a clasp between two joints, one fewer without */
   readonly more?: -1 | 0 | 1;
 }
@@ -47,17 +53,42 @@ export interface LinkRow {
   readonly lengthMm: number;
 }
 
-/** A row of so many links. */
-export function linkRow({ linkMm, jointMm, claspMm, more = 1 }: LinkChain, links: number): LinkRow {
-  const joints = jointMm > 0 ? links + more : 0;
-  return { links, joints, lengthMm: links * linkMm + joints * jointMm + claspMm };
+/** The joints of a row of so many links, by their places in its turn; before the first link hangs that of the last place. */
+export const jointsOfRow = (turn: number, links: number, more: -1 | 0 | 1): number[] =>
+  Array.from({ length: links + more }, (_, i) => (more === 1 ? i + turn - 1 : i) % turn);
+
+/** A row of so many links: as long as they and the joints between them are. */
+export function linkRow({ turn, more = 1 }: LinkChain, links: number): LinkRow {
+  const joints = jointsOfRow(turn.length, links, more).filter((i) => turn[i]!.jointMm > 0);
+  const own = Array.from({ length: links }, (_, i) => turn[i % turn.length]!);
+  const lengthMm =
+    own.reduce((sum, l) => sum + l.linkMm, own.at(-1)?.claspMm ?? 0) +
+    joints.reduce((sum, i) => sum + turn[i]!.jointMm, 0);
+  return { links, joints: joints.length, lengthMm };
+}
+
+/** How many links a row may have; a row that is joined round has whole turns only. */
+export interface LinkRange {
+  readonly least: number;
+  readonly most: number;
+  readonly step: number;
 }
 
 /** Links for a worn length, the clasp counted: the number whose length comes nearest to it. */
-export function linkCount(c: LinkChain): LinkRow {
-  const { more = 1 } = c;
-  const free = c.wearMm - c.claspMm - more * c.jointMm;
-  return linkRow(c, Math.max(1, Math.round(free / (c.linkMm + c.jointMm))));
+export function linkCount(
+  chain: LinkChain,
+  { least, most, step }: LinkRange = { least: 1, most: 1000, step: 1 },
+): LinkRow {
+  let best = linkRow(chain, least);
+  // Past it by a link no longer row comes nearer, whatever clasp the last link has.
+  const past = chain.wearMm + Math.max(...chain.turn.map((l) => l.linkMm + l.jointMm));
+  for (let n = least + step; n <= most; n += step) {
+    const row = linkRow(chain, n);
+    const off = Math.abs(row.lengthMm - chain.wearMm);
+    if (off < Math.abs(best.lengthMm - chain.wearMm)) best = row;
+    else if (row.lengthMm > past) break;
+  }
+  return best;
 }
 
 /** Comfortable length of a worn piece: the girth of wrist or neck and what it hangs loose, mm. */

@@ -1,4 +1,4 @@
-import { linkPlan } from '../bill';
+import { isLink, linkPlan } from '../bill';
 import { endForm } from '../end';
 import type { Dressed } from '../dressing';
 import { kindOf } from '../item';
@@ -16,7 +16,10 @@ export function joinParts(book: TaskBook): void {
   const { piece, plan } = book;
   const wiresOf = (paths: readonly string[]): number[] =>
     plan.wires.flatMap((w, i) => (paths.includes(w.pathId) ? [i] : []));
+  const answer = linkPlan(piece, plan);
+  const row = answer?.ok ? answer.plan : null;
   for (const part of piece.parts) {
+    if (isLink(row, part)) continue;
     const many = part.count > 1 ? `${part.count} × ` : '';
     const to = piece.parts.find((p) => p.id === part.to)?.name ?? 'the frame';
     const id = book.put({
@@ -53,14 +56,13 @@ export function joinLinks(book: TaskBook): void {
   for (const d of book.items) book.before(taskOf(d), chain, 'part-finished');
   for (const part of piece.parts) book.before(`part:${part.id}`, chain, 'part-finished');
   for (const task of ['harden', 'solder', 'shape']) book.before(task, chain, 'part-finished');
-  if (answer.plan.joints > 0) {
+  answer.plan.jointKinds.forEach((joint, i) => {
+    if (joint.count === 0) return;
     const title =
-      piece.links.joint.kind === 'ring'
-        ? say`Make the rings`
-        : say`Make the joints with their beads`;
-    const joints = book.put({ id: 'joints', kind: 'joints', title });
-    book.before(joints, chain, 'part-finished');
-  }
+      joint.laid.kind === 'ring' ? say`Make the rings` : say`Make the joints with their beads`;
+    const id = i === 0 ? 'joints' : `joints:${i + 1}`;
+    book.before(book.put({ id, kind: 'joints', title, joint: i }), chain, 'part-finished');
+  });
   book.before(chain, 'finish', 'last');
 }
 

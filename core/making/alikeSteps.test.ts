@@ -12,6 +12,7 @@ const task = (id: string): Task => ({
   itemId: id,
   partId: null,
   end: null,
+  joint: null,
   steps: null,
 });
 const coil = (id: string, title = 'Coil'): MakeStep =>

@@ -187,7 +187,7 @@ describe('the last link of a row', () => {
     const eye = { kind: 'centred-loop', insideMm: 3, tailMm: 0 } as const;
     const links: Piece['links'] = {
       wornMm: 165,
-      joint: { kind: 'direct' },
+      turn: [{ link: null, joint: { kind: 'direct' } }],
       clasp: { kind: 'hook', insideMm: 4, legMm: 5 },
     };
     const piece = { ...base, paths: [{ ...STAIRS, start: eye, end: eye }], links };
@@ -204,6 +204,59 @@ describe('the last link of a row', () => {
     expect(words(own!)).toContain('The last link instead: Bend the hook at');
     expect(words(own!)).toContain('4.0 mm');
     expect(words(other!)).not.toContain('hook');
+  });
+});
+
+describe('a row of links in turn', () => {
+  it('has each joint made by itself, counted as often as it is there, and the turn said', () => {
+    const eye = { kind: 'centred-loop', insideMm: 3, tailMm: 0 } as const;
+    const wire = { metal: 'copper', temper: 'dead-soft', diameterMm: 0.8 } as const;
+    const beads = [plainBead('Pearl', 6)];
+    const bar = (id: string, y: number): Piece['paths'][number] => ({
+      ...newPath(id, [place(0, y), place(20, y)], false),
+      start: eye,
+      end: eye,
+    });
+    const piece: Piece = {
+      ...base,
+      paths: [bar('a', 0), bar('b', 30)],
+      parts: [
+        {
+          id: 'b',
+          name: 'Wave',
+          paths: ['b'],
+          count: 1,
+          spots: [],
+          join: 'ring',
+          to: null,
+          hangs: true,
+        },
+      ],
+      links: {
+        wornMm: 300,
+        turn: [
+          { link: null, joint: { kind: 'ring', insideMm: 4, rings: 3, wire } },
+          { link: 'b', joint: { kind: 'beaded', insideMm: 2, beads, wire } },
+        ],
+        clasp: { kind: 'none' },
+      },
+    };
+    const { steps, plan } = made(piece);
+    const answer = linkPlan(piece, plan);
+    const half = (answer?.ok ? answer.plan.links : 0) / 2;
+    expect(half).toBeGreaterThan(2);
+    const countOf = (id: string): number | undefined =>
+      steps.find((s) => s.id === id)?.counts.find((c) => c.what === 'alike')?.count;
+    expect([countOf('joints'), countOf('joints:2')]).toEqual([3 * half, half]);
+    expect([countOf('wire:0:cut'), countOf('wire:1:cut')]).toEqual([half, half]);
+    const cuts = steps.filter((s) => s.task.kind === 'cut').map((s) => told(s.headline!));
+    expect(cuts.every((words) => words.startsWith(`${half} × `))).toBe(true);
+    expect(steps.some((s) => s.id.startsWith('part:'))).toBe(false);
+    const chain = steps
+      .find((s) => s.id === 'links')!
+      .orders.map(told)
+      .join(' ');
+    expect(chain).toContain('In turn: frame, 3 rings; Wave, a joint with Pearl; and again.');
   });
 });
 

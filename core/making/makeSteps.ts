@@ -45,7 +45,7 @@ function cutSteps({ piece, plan, copies, row }: Making, task: Task): MakeStep[] 
   const wire = plan.wires[task.wire ?? 0]!;
   const spool = piece.work === 'spool';
   const both = piece.making.pair === 'together' ? 2 : 1;
-  const count = wireTimes(piece, wire.pathId) * both * copies * (row?.links ?? 1);
+  const count = wireTimes(piece, wire.pathId, row) * both * copies;
   const hook = row?.hook?.wire === task.wire ? row?.hook : null;
   const rope = ropeCut(wire.stock, wire.cutMm);
   if (rope) return ropeSteps(piece, wire, task, count, rope);
@@ -320,17 +320,13 @@ export function makeSteps(
 }
 
 /** How many alike of what a task works on one piece has. */
-function timesOf(making: Making, task: Task): number {
-  if (task.kind === 'joints') return (making.row?.joints ?? 1) * (making.row?.joint.pieces ?? 1);
-  const isOfLink = task.wire !== null || task.itemId !== null || task.partId !== null;
-  return timesInLink(making, task) * (isOfLink ? (making.row?.links ?? 1) : 1);
-}
-
-function timesInLink({ piece, plan, dressing }: Making, task: Task): number {
+function timesOf({ piece, plan, dressing, row }: Making, task: Task): number {
+  const joint = row?.jointKinds[task.joint ?? -1];
+  if (joint) return joint.count * joint.pieces;
   const part = piece.parts.find((p) => p.id === task.partId);
-  if (part) return partTimes(piece, part);
+  if (part) return partTimes(piece, part, row);
   const item = dressing.items.find((d) => d.item.id === task.itemId);
-  if (item) return itemTimes(piece, plan, item);
+  if (item) return itemTimes(piece, plan, item, row);
   const wire = plan.wires[task.wire ?? -1];
-  return wire ? wireTimes(piece, wire.pathId) : 1;
+  return wire ? wireTimes(piece, wire.pathId, row) : 1;
 }

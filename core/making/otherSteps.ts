@@ -1,4 +1,5 @@
 import { endKindOf } from '../end';
+import type { LinkPlan } from '../bill';
 import { finishedSize, partJointWire, type Folding } from '../dressing';
 import { kindOf, type Counted } from '../item';
 import { wireOf, type Part } from '../piece';
@@ -19,25 +20,26 @@ function piercing({ piece, plan, dressing }: Making): { readonly metal: Metal } 
 }
 
 /** How one joint between links is made. */
-function jointOrders({ piece, row }: Making): Said[] {
-  const joint = piece.links?.joint;
-  if (!joint || joint.kind === 'direct' || !row) return [];
-  const cut = say`Cut ${asBoth(row.joint.cutMm)} of ${stockWords(wireOf(piece, joint.wire))}.`;
-  if (joint.kind === 'ring') {
-    const { rings = 1 } = joint;
+function jointOrders({ row }: Making, task: Task): Said[] {
+  const own = row?.jointKinds[task.joint ?? -1];
+  if (!own || own.laid.kind === 'direct') return [];
+  const { laid, cutMm } = own;
+  const cut = say`Cut ${asBoth(cutMm)} of ${stockWords(laid.wire)}.`;
+  if (laid.kind === 'ring') {
+    const { rings = 1 } = laid;
     return [
       cut,
-      say`Wind it round ${asBoth(joint.insideMm)} to a ring, ends flush.`,
+      say`Wind it round ${asBoth(laid.insideMm)} to a ring, ends flush.`,
       ...(rings > 1 ? [say`${rings} of them, ring in ring, are one joint.`] : []),
     ];
   }
   const beads = joined(
-    joint.beads.map((b) => say`${b.name}`),
+    laid.beads.map((b) => say`${b.name}`),
     ', ',
   );
   return [
     cut,
-    say`Turn a loop of ${asBoth(joint.insideMm)} inside at one end, thread ${beads}, turn the other loop.`,
+    say`Turn a loop of ${asBoth(laid.insideMm)} inside at one end, thread ${beads}, turn the other loop.`,
   ];
 }
 
@@ -58,6 +60,24 @@ function partJointOrders({ piece, plan }: Making, part: Part): Said[] {
       ];
 }
 
+/** Which link and joint follow each other, where they differ. */
+function turnWords({ turn, linkKinds, jointKinds }: LinkPlan): Said[] {
+  if (turn.length === 1) return [];
+  const words = turn.map(({ link, joint }) => {
+    const own = jointKinds[joint]!;
+    const between = {
+      direct: say``,
+      ring: own.pieces > 1 ? say`, ${own.pieces} rings` : say`, a ring`,
+      beaded: say`, a joint with ${joined(
+        own.beads.map((b) => say`${b.name}`),
+        ', ',
+      )}`,
+    }[own.laid.kind];
+    return say`${linkKinds[link]!.name}${between}`;
+  });
+  return [say`In turn: ${joined(words, '; ')}; and again.`];
+}
+
 /** How links and joints become a row. */
 function chainOrders({ piece, row }: Making): Said[] {
   const clasp = piece.links?.clasp;
@@ -72,6 +92,7 @@ function chainOrders({ piece, row }: Making): Said[] {
     hook: say`The hook of the last link goes into the first loop.`,
   }[clasp.kind];
   return [
+    ...turnWords(row),
     say`${counted(row.links, 'link', 'links')}${between}: open a loop sideways, hang the next in, close it flush.`,
     closing,
     say`Closed it is ${asBoth(row.lengthMm)} long.`,
@@ -101,7 +122,7 @@ const otherOrders = (making: Making, task: Task): Said[] => {
   const out = piece.outOfPlane;
   switch (task.kind) {
     case 'joints':
-      return jointOrders(making);
+      return jointOrders(making, task);
     case 'chain':
       return chainOrders(making);
     case 'off': {

@@ -31,6 +31,8 @@ export interface Task {
   readonly partId: string | null;
   /** which end of the wire is worked; null where it is closed, and for other tasks */
   readonly end: 'start' | 'end' | null;
+  /** joints between links: which of the row's kinds */
+  readonly joint: number | null;
   /** bends: the steps of the wire's forming that belong here, first and last */
   readonly steps: readonly [number, number] | null;
 }
@@ -49,7 +51,14 @@ export interface Group {
   readonly end: 'start' | 'end' | 'seam' | null;
 }
 
-const BARE = { wire: null, itemId: null, partId: null, end: null, steps: null } as const;
+const BARE = {
+  wire: null,
+  itemId: null,
+  partId: null,
+  end: null,
+  joint: null,
+  steps: null,
+} as const;
 
 /** The task of an item. */
 export const taskOf = (d: Dressed): string => `item:${d.item.id}`;

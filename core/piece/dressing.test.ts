@@ -16,6 +16,7 @@ import {
   twinOf,
   wireOf,
   withNamedWires,
+  type Joint,
   type Piece,
 } from '.';
 
@@ -92,7 +93,8 @@ describe('dressing moves with the figure', () => {
   });
 });
 
-type Saved = Omit<Piece, 'making' | 'dressing'> & {
+type Saved = Omit<Piece, 'making' | 'dressing' | 'links'> & {
+  links: (Omit<NonNullable<Piece['links']>, 'turn'> & { joint: Joint }) | null;
   dressing: (PieceItem & { spreadMm?: number })[];
   making: Omit<Piece['making'], 'stages'> & Partial<Pick<Piece['making'], 'stages'>>;
 };
@@ -104,13 +106,24 @@ function byThemselves(own: Piece): Piece {
   );
   const joint = <J extends { wire: MadeOf }>(j: J): J => ({ ...j, wire: wireOf(own, j.wire) });
   const { links } = own;
+  const turn = (links?.turn ?? []).map(({ link, joint: j }) => ({
+    link,
+    joint: 'wire' in j ? joint(j) : j,
+  }));
   return {
     ...own,
     dressing: itemsOf(own),
     parts: own.parts.map((p) => (p.joint ? { ...p, joint: joint(p.joint) } : p)),
-    links: links && 'wire' in links.joint ? { ...links, joint: joint(links.joint) } : links,
+    links: links && { ...links, turn },
     stocks: own.stocks.filter((s) => !named.has(s.id)),
   };
+}
+
+/** A row of links of one kind, which is all that there was. */
+function inTurn(links: Saved['links']): Piece['links'] {
+  if (!links) return null;
+  const { joint, ...row } = links;
+  return { ...row, turn: [{ link: null, joint }] };
 }
 
 describe('records of dressing', () => {
@@ -128,7 +141,7 @@ describe('records of dressing', () => {
     });
   });
 
-  it.each([5, 6, 7, 8, 9])('pieces of version %i are what they were', (version) => {
+  it.each([5, 6, 7, 8, 9, 10])('pieces of version %i are what they were', (version) => {
     const saved = JSON.parse(
       readFileSync(new URL(`./fixtures/pieces-${version}.json`, import.meta.url), 'utf8'),
     ) as Saved[];
@@ -141,11 +154,11 @@ describe('records of dressing', () => {
         doubled: old.doubled ?? 'beside',
         doubledAt: old.doubledAt ?? [],
         stocks: version < 7 ? [] : old.stocks,
-        links: version < 7 ? null : old.links,
-        parts: old.parts.map((p) => ({ ...p, spots: [] })),
+        links: version < 7 ? null : inTurn(old.links),
+        parts: version < 10 ? old.parts.map((p) => ({ ...p, spots: [] })) : old.parts,
         dressing: old.dressing.map(({ spreadMm, ...i }) => ({
           ...i,
-          ...(i.kind === 'guided' && { spreadsMm: [spreadMm] }),
+          ...(version < 10 && i.kind === 'guided' && { spreadsMm: [spreadMm] }),
           ...(version < 8 && i.kind === 'wound-beads' && { group: 1 }),
           ...(version < 8 && i.kind === 'finding' && { riseMm: 6, roundMm: 8, legMm: 16 }),
         })),
@@ -175,7 +188,7 @@ describe('records of dressing', () => {
       for (const i of dressing) if ('thread' in i) expect(ids).toContain(i.thread);
       const joints = [
         ...parts.flatMap((p) => p.joint ?? []),
-        ...(links && 'wire' in links.joint ? [links.joint] : []),
+        ...(links?.turn ?? []).flatMap(({ joint: j }) => ('wire' in j ? [j] : [])),
       ];
       for (const j of joints) expect(ids).toContain(j.wire);
       const thin = old.dressing.flatMap((i) => ('thread' in i ? [JSON.stringify(i.thread)] : []));

@@ -9,6 +9,7 @@ export const LINK_LIMITS = {
   wornMm: { min: 20, max: 3_000 },
   beads: 12,
   rings: { min: 1, max: 12 },
+  turn: 12,
 } as const;
 
 export const PART_JOINS = ['loop', 'ring', 'binding'] as const;
@@ -132,10 +133,18 @@ const claspSchema = z.discriminatedUnion('kind', [
 ]);
 export type Clasp = z.infer<typeof claspSchema>;
 
-/** The figure is one link of several, for a length that is worn. */
+/** A link and what joins it to the next. The link is a part, by its id; null is the frame. */
+const rowPlaceSchema = z.strictObject({
+  link: z.string().max(60).nullable(),
+  joint: jointSchema,
+});
+export type RowPlace = z.infer<typeof rowPlaceSchema>;
+
+/** What is drawn is one link of several, or some in turn, for a length that is worn. */
 export const linksSchema = z.strictObject({
   wornMm: z.number().min(LINK_LIMITS.wornMm.min).max(LINK_LIMITS.wornMm.max),
-  joint: jointSchema,
+  /** links with their joints, one after the other and again from the first */
+  turn: z.array(rowPlaceSchema).min(1).max(LINK_LIMITS.turn),
   clasp: claspSchema,
 });
 export type Links = z.infer<typeof linksSchema>;

@@ -67,6 +67,7 @@ export {
   type Clasp,
   type Joint,
   type Links,
+  type RowPlace,
   type MakingChoices,
   type OutOfPlane,
   MOST_ALIKE,

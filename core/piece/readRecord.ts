@@ -129,6 +129,12 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     }),
     parts: each(parts, (part) => (isRecord(part) ? { ...part, spots: [] } : part)),
   }),
+  // Version 11 knows rows of several links and joints in turn.
+  ({ links, ...record }) => {
+    if (!isRecord(links)) return { ...record, version: 11, links };
+    const { joint, ...row } = links;
+    return { ...record, version: 11, links: { ...row, turn: [{ link: null, joint }] } };
+  },
 ];
 
 const header = z.object({ format: z.string(), version: z.number().int().min(0).optional() });

@@ -200,7 +200,7 @@ export const DOUBLED = ['beside', 'over'] as const;
 export type DoubledLie = (typeof DOUBLED)[number];
 
 export const PIECE_FORMAT = 'hush-road.piece';
-export const PIECE_VERSION = 10;
+export const PIECE_VERSION = 11;
 
 export const pieceSchema = z
   .strictObject({

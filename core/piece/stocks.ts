@@ -9,7 +9,7 @@ import {
 } from '../item';
 import { inThickness, WIRE_LIMITS_MM } from '../wire';
 import { PIECE_LIMITS } from './limits';
-import type { Joint } from './dressingSchema';
+import type { Joint, Links } from './dressingSchema';
 import type { FigurePath, Piece, Stock, Wire } from './schema';
 
 /** A wire that a piece is made of; the first of them has no id of its own. */
@@ -131,6 +131,16 @@ const without = <T extends { readonly stock?: string | undefined }>(line: T, id:
   return rest as T;
 };
 
+/** A row of links with its joints changed, one by one. */
+const withJoints = (links: Links, change: (joint: Joint) => Joint): Links => ({
+  ...links,
+  turn: links.turn.map((place) => ({ ...place, joint: change(place.joint) })),
+});
+
+/** What the joints of a row name, or are made of. */
+const jointWires = (links: Links | null): MadeOf[] =>
+  (links?.turn ?? []).flatMap(({ joint }) => ('wire' in joint ? [joint.wire] : []));
+
 /** The piece without one of its wires; what is made of it is of the main one again. */
 export const withoutStock = (piece: Piece, id: string): Piece => ({
   ...piece,
@@ -142,9 +152,10 @@ export const withoutStock = (piece: Piece, id: string): Piece => ({
     p.joint?.wire === id ? { ...p, joint: { ...p.joint, wire: MAIN_ID } } : p,
   ),
   links:
-    piece.links && 'wire' in piece.links.joint && piece.links.joint.wire === id
-      ? { ...piece.links, joint: { ...piece.links.joint, wire: MAIN_ID } }
-      : piece.links,
+    piece.links &&
+    withJoints(piece.links, (joint) =>
+      'wire' in joint && joint.wire === id ? { ...joint, wire: MAIN_ID } : joint,
+    ),
   paths: piece.paths.map((p) => without(p, id)),
   route: piece.route && { ...piece.route, ends: piece.route.ends.map((e) => without(e, id)) },
 });
@@ -233,7 +244,7 @@ export function withNamedWires(piece: Piece): Piece {
   const nameless =
     piece.dressing.some((i) => 'thread' in i && typeof i.thread !== 'string') ||
     parts.some((p) => p.joint && typeof p.joint.wire !== 'string') ||
-    (links !== null && 'wire' in links.joint && typeof links.joint.wire !== 'string');
+    jointWires(links).some((wire) => typeof wire !== 'string');
   if (!nameless) return piece;
   let next = piece;
   const named = <T extends { readonly wire: MadeOf }>(joint: T): T => {
@@ -248,11 +259,10 @@ export function withNamedWires(piece: Piece): Piece {
     next = made.piece;
     return { ...item, thread: made.id };
   });
-  const joint = links && ('wire' in links.joint ? named(links.joint) : links.joint);
   const own = {
     dressing,
     parts: parts.map((p) => (p.joint ? { ...p, joint: named(p.joint) } : p)),
-    links: links && joint && { ...links, joint },
+    links: links && withJoints(links, (joint) => ('wire' in joint ? named(joint) : joint)),
   };
   return { ...next, ...own };
 }
@@ -260,11 +270,10 @@ export function withNamedWires(piece: Piece): Piece {
 /** The wire that items, rings and joints of a piece name, each as often as it is named. */
 export function madeOfIt(piece: Piece, id: string): number {
   const { links, parts } = piece;
-  const joint = links && 'wire' in links.joint ? [links.joint.wire] : [];
   const named: readonly MadeOf[] = [
     ...piece.dressing.flatMap((i) => ('thread' in i ? [i.thread] : [])),
     ...parts.flatMap((p) => (p.joint ? [p.joint.wire] : [])),
-    ...joint,
+    ...jointWires(links),
   ];
   return named.filter((n) => n === id).length;
 }

@@ -1,4 +1,4 @@
-import { billOf, type Bill } from '../bill';
+import { billOf, linkPlan, type Bill } from '../bill';
 import { finishedSize, looksOf, type Dressed, type Dressing } from '../dressing';
 import { tailsWords, type DressMark } from '../item';
 import { DEFAULT_KIT, type Kit } from '../forming';
@@ -240,9 +240,13 @@ export function dressingBlocks(
       ...actPlaces(d, plan, unit).flatMap(small),
     ];
   });
-  const parts = piece.parts.map((p) =>
-    row(p.name, `${p.count} alike, joined by ${p.join === 'loop' ? 'its loop' : p.join}`),
-  );
+  const answer = linkPlan(piece, plan);
+  const kinds = answer?.ok ? answer.plan.linkKinds : [];
+  const parts = piece.parts.map((p) => {
+    const own = kinds.find((k) => k.link === p.id);
+    const joined = `${p.count} alike, joined by ${p.join === 'loop' ? 'its loop' : p.join}`;
+    return row(p.name, own ? `a link of the row, ${own.count} in it` : joined);
+  });
   return [
     { heightMm: 3, items: [rule(MARGIN_MM, 1, MARGIN_MM + 180, 1, 0.15, 'faint')] },
     heading(bill.made > 1 ? `What it takes, for one and for ${bill.made}` : 'What it takes', 30),

@@ -3,13 +3,12 @@ import { linkPlan, type LinkPlan } from '@core/bill';
 import { plainBead } from '@core/item';
 import {
   JOINT_WIRE,
-  jointOf,
   leadStock,
   LINK_LIMITS,
   type Clasp,
   type Joint,
   type Links,
-  type LaidJoint,
+  type RowPlace,
   type Piece,
   wireOf,
 } from '@core/piece';
@@ -19,7 +18,7 @@ import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
 import { Tick } from '~/components/Tick';
 import { RowPicture } from '~/components/RowPicture';
-import { Button, Choices, Section } from '~/components/ui';
+import { Button, Choices, Picker, Section } from '~/components/ui';
 import { useUnit, useWords } from '~/state/useWords';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { BeadFields } from './BeadFields';
@@ -66,7 +65,11 @@ export function LinksSection({ planned, plan }: { planned: Piece; plan: Plan }) 
         set={(on) =>
           set(
             on
-              ? { wornMm: WORN_MM, joint: newJoint('ring', piece), clasp: newClasp('hook') }
+              ? {
+                  wornMm: WORN_MM,
+                  turn: [{ link: null, joint: newJoint('ring', piece) }],
+                  clasp: newClasp('hook'),
+                }
               : null,
           )
         }
@@ -76,7 +79,6 @@ export function LinksSection({ planned, plan }: { planned: Piece; plan: Plan }) 
           <RowWords
             planned={planned}
             plan={plan}
-            joint={jointOf(planned, links.joint)}
             wear={(mm) => set({ ...links, wornMm: Number(mm.toFixed(2)) })}
           />
           <LinkFields links={links} set={set} />
@@ -90,12 +92,10 @@ export function LinksSection({ planned, plan }: { planned: Piece; plan: Plan }) 
 function RowWords({
   planned,
   plan,
-  joint,
   wear,
 }: {
   planned: Piece;
   plan: Plan;
-  joint: LaidJoint;
   /** another length as worn */
   wear: (mm: number) => void;
 }) {
@@ -123,7 +123,6 @@ function RowWords({
           plan={plan}
           dressing={dressing}
           row={row}
-          joint={joint}
           label="The row, pulled straight"
         />
       </div>
@@ -144,30 +143,51 @@ function RowWords({
   );
 }
 
-function linksAndJoints({ links, joints, joint }: LinkPlan): string {
-  const own = `${links} ${links === 1 ? 'link' : 'links'}`;
-  if (!joint.wire) return own;
-  const rings = joint.pieces > 1 ? ` of ${joint.pieces} rings` : '';
-  return `${own} and ${joints} ${joints === 1 ? 'joint' : 'joints'}${rings}`;
+function linksAndJoints({ links, linkKinds, joints, jointKinds }: LinkPlan): string {
+  const of =
+    linkKinds.length > 1 ? ` (${linkKinds.map((k) => `${k.count} × ${k.name}`).join(', ')})` : '';
+  const own = `${links} ${links === 1 ? 'link' : 'links'}${of}`;
+  const made = jointKinds.filter((j) => j.count > 0);
+  if (made.length === 0) return own;
+  const each = made.map(({ laid, pieces, count }) => {
+    if (laid.kind === 'beaded') return `${count} with beads`;
+    return pieces > 1 ? `${count} of ${pieces} rings` : `${count} of a ring`;
+  });
+  const [only] = made;
+  const rings = only!.pieces > 1 ? ` of ${only!.pieces} rings` : '';
+  const kinds = made.length > 1 ? ` (${each.join(', ')})` : rings;
+  return `${own} and ${joints} ${joints === 1 ? 'joint' : 'joints'}${kinds}`;
 }
 
-function LinkFields({ links, set }: { links: Links; set: (links: Links) => void }) {
+/** One place in the turn: which link it is, and what joins it to the next. */
+function PlaceFields({
+  place,
+  set,
+  put,
+}: {
+  place: RowPlace;
+  set: (place: RowPlace) => void;
+  /** the piece with another wire for its joint */
+  put: (piece: Piece, joint: Joint) => Piece;
+}) {
   const piece = usePiece();
   const unit = useUnit();
-  const { joint, clasp } = links;
+  const { joint } = place;
   const { min, max } = LINK_LIMITS.insideMm;
-  const setJoint = (next: Joint): void => set({ ...links, joint: next });
-  const setClasp = (next: Clasp): void => set({ ...links, clasp: next });
+  const setJoint = (next: Joint): void => set({ ...place, joint: next });
   return (
     <>
-      <LengthField
-        label="Length as worn, closed"
-        valueMm={links.wornMm}
-        unit={unit}
-        min={LINK_LIMITS.wornMm.min}
-        max={LINK_LIMITS.wornMm.max}
-        onChange={(wornMm) => set({ ...links, wornMm })}
-      />
+      {piece.parts.length > 0 && (
+        <Picker
+          label="Link"
+          value={place.link ?? ''}
+          options={[
+            { value: '', label: 'the frame' },
+            ...piece.parts.map((p) => ({ value: p.id, label: p.name })),
+          ]}
+          onChange={(link) => set({ ...place, link: link === '' ? null : link })}
+        />
+      )}
       <Choices
         label="Joined by"
         value={joint.kind}
@@ -192,7 +212,7 @@ function LinkFields({ links, set }: { links: Links; set: (links: Links) => void 
             madeOf={joint.wire}
             called={JOINT_WIRE}
             unit={unit}
-            put={(p, wire) => ({ ...p, links: { ...links, joint: { ...joint, wire } } })}
+            put={(p, wire) => put(p, { ...joint, wire })}
             names={{
               which: 'Joints made of',
               coat: 'Its coat',
@@ -224,6 +244,80 @@ function LinkFields({ links, set }: { links: Links; set: (links: Links) => void 
           set={(beads) => setJoint({ ...joint, beads })}
         />
       )}
+    </>
+  );
+}
+
+/** The links and joints that follow each other, one after the other and again from the first. */
+function TurnFields({ links, set }: { links: Links; set: (links: Links) => void }) {
+  const { parts } = usePiece();
+  const { turn } = links;
+  const change = (i: number, place: RowPlace): void =>
+    set({ ...links, turn: turn.map((t, k) => (k === i ? place : t)) });
+  const fields = (place: RowPlace, i: number) => (
+    <PlaceFields
+      place={place}
+      set={(next) => change(i, next)}
+      put={(p, joint) =>
+        p.links
+          ? {
+              ...p,
+              links: {
+                ...p.links,
+                turn: p.links.turn.map((t, k) => (k === i ? { ...t, joint } : t)),
+              },
+            }
+          : p
+      }
+    />
+  );
+  const add = (): void => {
+    // A part that is no link yet is the likely one; else a joint of another kind is meant.
+    const used = new Set(turn.map((t) => t.link));
+    const link = parts.find((p) => !used.has(p.id))?.id ?? turn[0]!.link;
+    set({ ...links, turn: [...turn, { link, joint: turn.at(-1)!.joint }] });
+  };
+  return (
+    <>
+      {turn.length === 1
+        ? fields(turn[0]!, 0)
+        : turn.map((place, i) => (
+            <fieldset key={i} className="space-y-2 rounded-md border border-line p-2.5">
+              <legend className="px-1 text-sm text-soft">{`Place ${i + 1} of the turn`}</legend>
+              {fields(place, i)}
+              <Button
+                onClick={() => set({ ...links, turn: turn.filter((_, k) => k !== i) })}
+              >{`Take place ${i + 1} out`}</Button>
+            </fieldset>
+          ))}
+      {turn.length < LINK_LIMITS.turn && (
+        <Button onClick={add}>Another link or joint in turn</Button>
+      )}
+      {parts.length === 0 && (
+        <p className="text-xs text-soft">
+          A link of another shape is drawn beside this one and named under Parts.
+        </p>
+      )}
+    </>
+  );
+}
+
+function LinkFields({ links, set }: { links: Links; set: (links: Links) => void }) {
+  const unit = useUnit();
+  const { clasp } = links;
+  const { min, max } = LINK_LIMITS.insideMm;
+  const setClasp = (next: Clasp): void => set({ ...links, clasp: next });
+  return (
+    <>
+      <LengthField
+        label="Length as worn, closed"
+        valueMm={links.wornMm}
+        unit={unit}
+        min={LINK_LIMITS.wornMm.min}
+        max={LINK_LIMITS.wornMm.max}
+        onChange={(wornMm) => set({ ...links, wornMm })}
+      />
+      <TurnFields links={links} set={set} />
       <Choices
         label="Closed by"
         value={clasp.kind}

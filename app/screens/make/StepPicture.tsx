@@ -11,7 +11,7 @@ import {
 import { growBox, type Box, type Vec } from '@core/geometry';
 import { kindOf, marksUpTo } from '@core/item';
 import type { MakeStep } from '@core/making';
-import { jointOf, type Piece, type Wire } from '@core/piece';
+import type { Piece, Wire } from '@core/piece';
 import type { Plan } from '@core/plan';
 import type { MakingPlan } from '@core/planning';
 import { MarkList } from '~/components/DressingLayer';
@@ -158,7 +158,8 @@ export function StepPicture({
     [piece, plan, step],
   );
   const row = useMemo(() => {
-    const answer = step.task.kind === 'chain' ? linkPlan(piece, plan) : null;
+    const isRow = step.task.kind === 'chain' || step.task.kind === 'joints';
+    const answer = isRow ? linkPlan(piece, plan) : null;
     return answer?.ok ? answer.plan : null;
   }, [piece, plan, step]);
   if (folded) {
@@ -175,7 +176,8 @@ export function StepPicture({
       </div>
     );
   }
-  if (row && piece.links) {
+  const joint = row?.jointKinds[step.task.joint ?? -1];
+  if (row && !joint) {
     return (
       <div ref={holder} className="size-full">
         <RowPicture
@@ -183,19 +185,15 @@ export function StepPicture({
           plan={plan}
           dressing={dressing}
           row={row}
-          joint={jointOf(piece, piece.links.joint)}
           label={`Drawing: ${told(step.title)}`}
         />
       </div>
     );
   }
-  if (step.task.kind === 'joints' && piece.links) {
+  if (joint) {
     return (
       <div ref={holder} className="size-full">
-        <JointPicture
-          joint={jointOf(piece, piece.links.joint)}
-          label={`Drawing: ${told(step.title)}`}
-        />
+        <JointPicture joint={joint.laid} label={`Drawing: ${told(step.title)}`} />
       </div>
     );
   }
