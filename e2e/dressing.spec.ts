@@ -195,6 +195,35 @@ test('a batch of rings is made without a figure', async ({ page }) => {
   await expect(page.getByText(/^Wind 12 turns round 5\.0 mm/)).toBeVisible();
 });
 
+test('a bead hangs in each of two ear wires, without a figure', async ({ page }) => {
+  await newPiece(page);
+  await stage(page, 'Dressing');
+  const add = async (name: string): Promise<void> => {
+    await page.getByRole('button', { name: /^(Begin without a figure|Dress it with)/ }).click();
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: new RegExp(`^${name}`) })
+      .click();
+    await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
+  };
+  await add('Finding');
+  await page.getByRole('combobox', { name: 'What' }).selectOption('Ear wire');
+  await type(page.getByLabel('How many'), '2');
+  await done(page);
+  await add('Bead hanging');
+  await page.getByRole('combobox', { name: 'Hangs in' }).selectOption('2 × Ear wire (1)');
+  await done(page);
+  const bill = page.getByRole('table', { name: 'What it takes' });
+  await expect(bill.getByRole('row', { name: /^Drop bead/ }).getByRole('cell')).toHaveText('2');
+  await expect(bill.getByRole('row', { name: /^Head pin, trimmed/ })).toContainText('2 × ');
+  await stage(page, 'Make');
+  await page.getByRole('button', { name: /^Begin a making/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('2 × Ear wire');
+  await page.getByRole('button', { name: 'Next' }).click();
+  await expect(page.getByText('Where it hangs: 2 × Ear wire.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^alike: / })).toHaveAccessibleName(/2 left of 2/);
+});
+
 test('a toggle bar and a braid take what they take by hand', async ({ page }) => {
   await drawn(page);
   await stage(page, 'Wire');

@@ -47,13 +47,12 @@ export function linkLooks(
       return linkOfPart(piece, row, part) === link ? [i] : [];
     }),
   );
-  const isOn = (wire: number | undefined): boolean =>
-    wire === undefined ? link === null : wires.has(wire);
+  const isOn = (wire: number | null): boolean => (wire === null ? link === null : wires.has(wire));
   return {
     wires,
     dressing: dressing && {
       ...dressing,
-      items: dressing.items.filter((d) => isOn(d.spans[0]?.wire)),
+      items: dressing.items.filter((d) => isOn(d.wire)),
       copies: dressing.copies.filter((c) => {
         const part = piece.parts.find((p) => p.id === c.part);
         return linkOfPart(piece, row, part) === link;

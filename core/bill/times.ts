@@ -1,4 +1,3 @@
-import { kindOf } from '../item';
 import type { Dressed } from '../dressing';
 import type { Part, Piece } from '../piece';
 import type { Plan } from '../plan';
@@ -36,15 +35,18 @@ export function wireTimes(piece: Piece, pathId: string, row: RowCounts): number 
   return part ? partTimes(piece, part, row) : (inRow(row, null) ?? 1);
 }
 
-/** How many of an item one piece has: as many as of the wire that it is on. */
+/** How many of an item one piece has: as many as of the wire that it is on, or of the loop that it hangs in. */
 export function itemTimes(
   piece: Piece,
   plan: Plan,
-  { item, spans }: Dressed,
+  items: readonly Dressed[],
+  { wire, host }: Dressed,
   row: RowCounts,
 ): number {
-  const wire = kindOf(item).place === 'free' ? undefined : plan.wires[spans[0]?.wire ?? -1];
-  return wire ? wireTimes(piece, wire.pathId, row) : (inRow(row, null) ?? 1);
+  const holder = items.find((d) => d.item.id === host?.id);
+  if (holder) return itemTimes(piece, plan, items, holder, row) * (holder.eye?.count ?? 1);
+  const on = plan.wires[wire ?? -1];
+  return on ? wireTimes(piece, on.pathId, row) : (inRow(row, null) ?? 1);
 }
 
 /** How many are made in all: a pair is two. */

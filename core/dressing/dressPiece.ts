@@ -1,22 +1,16 @@
 import { endKindOf } from '../end';
-import { distance } from '../geometry';
 import {
   kindOf,
-  layItem,
   usedGrams,
   type BeadUse,
-  type DressItem,
   type DressMark,
   type FindingUse,
-  type Problem,
-  type Run,
   type WireUse,
 } from '../item';
 import { itemsOf, type Piece } from '../piece';
 import type { Plan } from '../plan';
-import { asLength, say } from '../words';
-import { stretchPlace } from './edit';
 import { groundOf } from './ground';
+import { laidItems } from './laidItems';
 import { partCopies, type PartCopy } from './parts';
 import { isRefused, type Dressed } from './types';
 
@@ -62,48 +56,13 @@ export function together<T extends { readonly count: number }>(
   return [...found.values()];
 }
 
-/** A wire further off than this is not the one that an item was put on, mm. */
-const LOST_MM = 4;
-
-/** An item whose wire is gone, by an edit or another route, is named: it lies on the nearest one for now. */
-function lostFrom(plan: Plan, item: DressItem, run: Run): Problem<DressItem> | null {
-  const farMm = distance(run.spot((run.fromMm + run.toMm) / 2).at, item.on);
-  if (farMm <= LOST_MM + item.on.lengthMm / 2) return null;
-  const on = stretchPlace(plan, run);
-  return {
-    message: say`The wire that this lay on is no longer there; the nearest is ${asLength(farMm)} away, and it is reckoned on that.`,
-    remedies: on
-      ? [
-          {
-            kind: 'item',
-            label: say`Put it on the nearest`,
-            item: { ...item, on: { ...on, lengthMm: item.on.lengthMm } },
-          },
-        ]
-      : [],
-    refused: false,
-  };
-}
-
 /**
  * Everything that dresses a piece, worked out on its plan: each item with its wires, beads, place and
  * looks, and the sums. Pure; nothing of it is stored.
  */
 export function dressPiece(piece: Piece, plan: Plan): Dressing {
   const ground = groundOf(piece, plan);
-  const items = itemsOf(piece).flatMap((item): Dressed[] => {
-    const laid = layItem(ground.at(item.on), item);
-    if (!laid) return [];
-    const run = ground.runAt(item.on);
-    const place =
-      kindOf(item).place === 'free' || !run ? item.on : run.spot((run.fromMm + run.toMm) / 2).at;
-    const stock = plan.wires[run?.wire ?? -1]?.stock.id ?? null;
-    const { place: where, traits } = kindOf(item);
-    const onWire = where !== 'free' && where !== 'acts' && !traits.hangs;
-    const lost = run && onWire ? lostFrom(plan, item, run) : null;
-    const problems = lost ? [lost, ...laid.problems] : laid.problems;
-    return [{ item, ...laid, problems, stock, place: { x: place.x, y: place.y } }];
-  });
+  const items = laidItems(ground, itemsOf(piece));
   // What does not go on as it is, is not counted.
   const on = items.filter((d) => !isRefused(d));
   const wires = together(

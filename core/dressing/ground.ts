@@ -4,6 +4,7 @@ import {
   kindOf,
   type FrameHole,
   type Ground,
+  type HangPoint,
   type Run,
   type StretchPlace,
 } from '../item';
@@ -41,15 +42,21 @@ export function groundOf(piece: Piece, plan: Plan): FormedGround {
     frameMm: plan.diameterMm,
     crossings: plan.crossings.map((c) => c.at),
     center: plan.hang?.center ?? null,
-    hangPoint: (on: Vec): Vec | null => {
+    hangPoint: (on: Vec): HangPoint | null => {
       const eye = plan.wires.flatMap((wire) => eyesOf(plan, wire)).find((e) => isIn(e, on));
-      if (eye) return { x: eye.center.x, y: eye.center.y + eye.insideMm / 2 };
+      if (eye) {
+        const { x, y } = eye.center;
+        const half = eye.insideMm / 2;
+        return { up: { x, y: y - half }, down: { x, y: y + half } };
+      }
       // Without a figure it is a piece by itself, where it lies.
-      if (plan.wires.length === 0) return { x: on.x, y: on.y };
+      if (plan.wires.length === 0) return { up: { x: on.x, y: on.y }, down: { x: on.x, y: on.y } };
       const run = runOf({ x: on.x, y: on.y, lengthMm: 0 });
       const spot = run?.spot(run.fromMm);
       const thick = plan.wires[run?.wire ?? -1]?.stock.diameterMm ?? plan.diameterMm;
-      return spot ? { x: spot.at.x, y: spot.at.y + thick / 2 } : null;
+      if (!spot) return null;
+      const { x, y } = spot.at;
+      return { up: { x, y: y + thick / 2 }, down: { x, y: y - thick / 2 } };
     },
   };
   return ground;

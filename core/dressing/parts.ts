@@ -1,5 +1,5 @@
 import { distance, highestOf, mix, type MeasuredLine, type Vec } from '../geometry';
-import { kindOf, strandOf, usedGrams, wireMark, type DressMark } from '../item';
+import { strandOf, usedGrams, wireMark, type DressMark } from '../item';
 import { MOST_ALIKE, wireOf, type Part, type PartSpot } from '../piece';
 import {
   endShapes,
@@ -175,9 +175,7 @@ class Copies {
     if (known) return known;
     const { piece, plan } = this.ground;
     const own = partWires(plan, part);
-    const on = this.items.filter(
-      (d) => kindOf(d.item).place !== 'free' && own.includes(d.spans[0]?.wire ?? -1),
-    );
+    const on = this.items.filter((d) => d.wire !== null && own.includes(d.wire));
     const wireG = own.reduce((sum, i) => {
       const wire = plan.wires[i]!;
       return sum + wireGrams(wire.stock, Math.max(0, wire.cutMm - trimmedMm(wire)));

@@ -1,5 +1,6 @@
 import type { Vec } from '../geometry';
 import type { DressItem, Layout, Remedy } from '../item';
+import type { Said } from '../words';
 
 /** A change that answers a problem, as data. */
 export type DressRemedy = Remedy<DressItem>;
@@ -9,6 +10,10 @@ export interface Dressed extends Layout<DressItem> {
   readonly item: DressItem;
   /** the piece's wire that it is on */
   readonly stock: string | null;
+  /** the wire that it is on, or that what it hangs in is on; null where it is on none */
+  readonly wire: number | null;
+  /** the item that it hangs in */
+  readonly host: { readonly id: string; readonly title: Said } | null;
   /** where it is, for pointing at it */
   readonly place: Vec;
 }

@@ -1,5 +1,6 @@
 import type { StoneBody } from '../element';
 import { distance, dot, scale, sub, type MeasuredLine, type Vec } from '../geometry';
+import type { HangPoint } from './layout';
 import type { StretchPlace } from './place';
 import type { Thread } from './thread';
 
@@ -60,8 +61,8 @@ export interface Ground extends FormedWires {
   readonly crossings: readonly Vec[];
   /** the figure's middle by weight; null where nothing is drawn */
   readonly center: Vec | null;
-  /** where something hangs: the lowest point of an eye nearby, else of the wire itself */
-  readonly hangPoint: (on: Vec) => Vec | null;
+  /** where something hangs: in an eye nearby, else on the wire itself */
+  readonly hangPoint: (on: Vec) => HangPoint | null;
 }
 
 /** A run's place without the run itself: plain data. */

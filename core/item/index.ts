@@ -19,11 +19,13 @@ export {
 export { beadMark, oval, tailsWords, usedGrams, wireMark } from './draw';
 export { COUNT_WORDS, countKeyOf, isCountedOff, type Counted, type CountKey } from './counts';
 export type { FrameHole, ItemTie, ItemWear, Nature, OrderWords, Traits } from './kind';
-export { ITEM_GROUPS } from './kind';
+export { hangsSomewhere, ITEM_GROUPS } from './kind';
 export type {
   BeadUse,
   DressMark,
   FindingUse,
+  HangPoint,
+  ItemEye,
   LaidAct,
   Layout,
   OwnUse,

@@ -197,8 +197,16 @@ export type ItemOf<K extends string, P extends PlaceKind, V extends object> = {
   id: string;
   on: StretchPlace;
   kind: K;
+  /** the item whose loop it hangs in; without it a place of wire */
+  hangsIn?: string | undefined;
 } & Two<P> &
   V;
+
+/** Whether items of a kind can hang in the loop of another item. */
+export const hangsSomewhere = ({
+  traits,
+  place,
+}: Pick<Facts<string>, 'traits' | 'place'>): boolean => traits.hangs === true && place === 'point';
 
 /**
  * Defines a kind of item in two steps: what it is and what is chosen about it, then how it is worked. Its
@@ -218,11 +226,13 @@ export function itemKind<const K extends string, const P extends PlaceKind, V ex
   const { kind, place } = facts;
   const fields: Fields = facts.fields;
   const two = place === 'stretches' || place === 'points';
+  const hangs = hangsSomewhere(facts);
   const schema = z.strictObject({
     id: z.string().min(1).max(60),
     on: stretchSchema,
     kind: z.literal(kind),
     ...(two && { to: stretchSchema }),
+    ...(hangs && { hangsIn: z.string().min(1).max(60).optional() }),
     ...Object.fromEntries(Object.entries(fields).map(([key, field]) => [key, field.schema])),
   });
   return (work) => ({

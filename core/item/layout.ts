@@ -89,11 +89,27 @@ export interface FindingUse {
   readonly grams: number;
 }
 
+/** Where something hangs: by what goes down from there, and by what goes up. */
+export interface HangPoint {
+  /** the upper side of the wire that what goes down hangs over */
+  readonly down: Vec;
+  /** the under side of the wire that what goes up holds */
+  readonly up: Vec;
+}
+
+/** A loop of an item, for other things to hang in. */
+export interface ItemEye extends HangPoint {
+  readonly insideMm: number;
+  /** as many alike: what hangs in it hangs in each */
+  readonly count: number;
+}
+
 /** What every item has, whatever it is. */
 export type ItemLike = {
   readonly id: string;
   readonly kind: string;
   readonly on: StretchPlace;
+  readonly hangsIn?: string | undefined;
 } & Readonly<Record<string, unknown>>;
 
 /** A change that answers a problem, as data. */
@@ -143,6 +159,8 @@ export interface Layout<Item extends ItemLike = ItemLike> {
   /** places of wires that must be formed as far as there: what is bound or gone round */
   readonly held?: readonly { readonly wire: number; readonly mm: number }[];
   readonly marks: readonly DressMark[];
+  /** the loop that it has for other things */
+  readonly eye?: ItemEye;
   /** where its weight acts, shared equally, if not where it lies */
   readonly pulls?: readonly Vec[];
   /** of a wire that is led: what it does, in order */

@@ -249,7 +249,7 @@ describe('a row of links in turn', () => {
       steps.find((s) => s.id === id)?.counts.find((c) => c.what === 'alike')?.count;
     expect([countOf('joints'), countOf('joints:2')]).toEqual([3 * half, half]);
     expect([countOf('wire:0:cut'), countOf('wire:1:cut')]).toEqual([half, half]);
-    const cuts = steps.filter((s) => s.task.kind === 'cut').map((s) => told(s.headline!));
+    const cuts = steps.filter((s) => s.task.kind === 'cut').map((s) => told(s.headline));
     expect(cuts.every((words) => words.startsWith(`${half} × `))).toBe(true);
     expect(steps.some((s) => s.id.startsWith('part:'))).toBe(false);
     const chain = steps

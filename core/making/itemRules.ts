@@ -125,6 +125,7 @@ function goesOver({ acts = [] }: Dressed, { item }: Dressed): boolean {
 function whyBefore(a: Dressed, b: Dressed, reach: (d: Dressed) => number): Reason | null {
   const [first, then] = [kindOf(a.item).traits, kindOf(b.item).traits];
   const oneWire = a.spans.some((s) => b.spans.some((t) => t.wire === s.wire));
+  if (b.host?.id === a.item.id) return 'hangs-in-it';
   if (first.hammers && then.threaded && oneWire) return 'blow-breaks';
   if (first.hammers && then.winds && oneWire) return 'never-over-thin';
   if (first.hammers && then.hangs) return 'hammer-before-hung';
@@ -162,7 +163,7 @@ export function hungBeforeShut(book: TaskBook): void {
   const { plan } = book;
   for (const d of book.items) {
     const { item } = d;
-    if (!kindOf(item).nature?.(item).closed) continue;
+    if (d.host !== null || !kindOf(item).nature?.(item).closed) continue;
     plan.wires.forEach((wire, w) => {
       for (const eye of eyesOf(plan, wire)) {
         if (!eye.shuts || !isIn(eye, item.on)) continue;

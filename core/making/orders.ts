@@ -24,5 +24,13 @@ export function dressOrders(d: Dressed, part?: OrderPart): readonly Said[] {
     ', ',
   );
   const { notes, acts = [] } = d;
-  return kindOf(item).orders(item, { cut, beads, count, notes, acts, ...(part && { part }) });
+  const orders = kindOf(item).orders(item, {
+    cut,
+    beads,
+    count,
+    notes,
+    acts,
+    ...(part && { part }),
+  });
+  return d.host ? [...orders, say`Where it hangs: ${d.host.title}.`] : orders;
 }

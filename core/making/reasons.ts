@@ -18,6 +18,7 @@ export const REASONS = {
   'hammer-before-wraps': 'hammer before beads and binding',
   grows: 'hammered wire grows: trim afterwards',
   'heat-first': 'heat before beads and thin wire',
+  'hangs-in-it': 'the loop that it hangs in is there first',
   'hangs-in-shut': 'it hangs in a loop that is wrapped shut',
   'shuts-when-hung': 'its loop is wrapped shut once it hangs',
   'joints-meet': 'joints meet before they are soldered',

@@ -126,6 +126,7 @@ const capitalised = (text: string): string => text.charAt(0).toUpperCase() + tex
 
 /** Where an item lies along the wire. */
 function placeWords(d: Dressed, plan: Plan, unit: LengthUnit): string {
+  if (d.host) return `hangs in: ${inWords(d.host.title, unit)}`;
   const [span] = d.spans;
   if (!span || (d.acts && d.wires.length > 0)) return '';
   const wire = plan.wires.length > 1 ? `wire ${span.wire + 1}, ` : '';

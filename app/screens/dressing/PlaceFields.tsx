@@ -1,11 +1,18 @@
-import { groundOf, isLed, stretchPlace } from '@core/dressing';
+import { groundOf, isLed, isRefused, stretchPlace, type Dressed } from '@core/dressing';
 import { alongBlank, alongFigureFor } from '@core/plan';
-import { kindOf, STRETCH_LIMIT_MM, type PieceItem, type StretchPlace } from '@core/item';
+import {
+  hangsSomewhere,
+  kindOf,
+  STRETCH_LIMIT_MM,
+  type PieceItem,
+  type StretchPlace,
+} from '@core/item';
 import type { LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
 import { Button, Picker } from '~/components/ui';
 import { useMemo } from 'react';
+import { useWords } from '~/state/useWords';
 import { useWorkbench } from '~/state/workbench';
 import { endPlaces } from './firstPlace';
 
@@ -57,10 +64,12 @@ export function PlaceFields({
       </div>
     );
   }
+  if (item.hangsIn !== undefined) return <HangsIn item={item} set={set} />;
   if (kindOf(item).traits.begins === 'end') return <EndPlace item={item} set={set} />;
   const long = place === 'stretch' || place === 'stretches';
   return (
     <>
+      {hangsSomewhere(kindOf(item)) && <HangsIn item={item} set={set} />}
       <OnePlace
         itemId={item.id}
         name={'to' in item ? 'First place' : 'Place'}
@@ -81,6 +90,45 @@ export function PlaceFields({
       )}
     </>
   );
+}
+
+const WIRE = 'wire';
+
+/** What a hanging thing hangs in: the wire, or the loop of another item; nothing is asked where there is none. */
+function HangsIn({ item, set }: { item: PieceItem; set: (item: PieceItem) => void }) {
+  const told = useWords();
+  const { dressing } = useWorkbench().planState;
+  const items = dressing?.items ?? [];
+  const loops = items.filter((d) => d.eye && !isRefused(d) && !hangsOn(items, d, item.id));
+  if (loops.length === 0 && item.hangsIn === undefined) return null;
+  return (
+    <Picker
+      label="Hangs in"
+      value={item.hangsIn ?? WIRE}
+      options={[
+        { value: WIRE, label: 'the wire, or its loop there' },
+        ...loops.map((d) => ({
+          value: d.item.id,
+          label: `${told(d.title)} (${items.indexOf(d) + 1})`,
+        })),
+      ]}
+      onChange={(id) => {
+        const { hangsIn: _before, ...rest } = item;
+        set((id === WIRE ? rest : { ...rest, hangsIn: id }));
+      }}
+    />
+  );
+}
+
+/** Whether an item is another, or hangs in it in the end. */
+function hangsOn(items: readonly Dressed[], dressed: Dressed, id: string): boolean {
+  let next: Dressed | undefined = dressed;
+  for (let steps = 0; next && steps <= items.length; steps++) {
+    if (next.item.id === id) return true;
+    const { host }: Dressed = next;
+    next = items.find((d) => d.item.id === host?.id);
+  }
+  return false;
 }
 
 /** Which end of which wire it is; led only to its first place yet, it begins anew from there. */

@@ -25,6 +25,8 @@ export function PlaceLayer({
   settle: () => void;
 }) {
   const ground = useMemo(() => groundOf(piece, plan), [piece, plan]);
+  // What hangs in the loop of another item is where that is.
+  if (item.hangsIn !== undefined) return null;
   if (kindOf(item).place === 'free') {
     return (
       <Grip

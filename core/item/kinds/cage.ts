@@ -61,11 +61,12 @@ export const cage = itemKind({
       const lean = uprights === 1 ? 0 : (2 * i) / (uprights - 1) - 1;
       return oval(at, w * 0.72 * lean, h + d / 2, -Math.PI / 2, Math.PI);
     });
+    const bailY = at.y - h - (item.bailInsideMm + d) / 2;
     const bail = Array.from({ length: item.bailTurns }, (_, i) =>
       oval(
         {
           x: at.x + (i - (item.bailTurns - 1) / 2) * 0.5 * d,
-          y: at.y - h - (item.bailInsideMm + d) / 2,
+          y: bailY,
         },
         (item.bailInsideMm + d) / 2,
         (item.bailInsideMm + d) / 2,
@@ -86,6 +87,12 @@ export const cage = itemKind({
         { kind: 'stone', at, widthMm: 2 * w, heightMm: 2 * h },
         wireMark([...posts, ...bands, ...bail], thread),
       ],
+      eye: {
+        up: { x: at.x, y: bailY - item.bailInsideMm / 2 },
+        down: { x: at.x, y: bailY + item.bailInsideMm / 2 },
+        insideMm: item.bailInsideMm,
+        count: 1,
+      },
       notes: [
         say`Girth ${asLength(parts.girthMm)}, bands ${asLength(parts.uprightsMm)}, crossings ${asLength(parts.crossingsMm)}, bail ${asLength(parts.bailMm)}.`,
       ],

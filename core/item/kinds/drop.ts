@@ -7,6 +7,7 @@ import { beadMark, beadUses, wireMark } from '../draw';
 import { beadsField, tailField, threadField } from '../fields';
 import { holesOfOwnWire } from '../holes';
 import { itemKind } from '../kind';
+import type { ItemEye } from '../layout';
 
 const circle = (center: Vec, radius: number, steps = 28): Vec[] =>
   Array.from({ length: steps + 1 }, (_, i) => {
@@ -14,13 +15,21 @@ const circle = (center: Vec, radius: number, steps = 28): Vec[] =>
     return { x: center.x + radius * Math.cos(angle), y: center.y + radius * Math.sin(angle) };
   });
 
+/** The ring that a wire's foot is rolled to, just below the beads. */
+const footEye = ({ x, y }: Vec, d: number): ItemEye => ({
+  up: { x, y: y + d },
+  down: { x, y: y + 2 * d },
+  insideMm: d,
+  count: 1,
+});
+
 export const drop = itemKind({
   kind: 'drop',
   name: 'Bead hanging',
   group: 'Beads',
   hint: 'From an eye or a point of the wire.',
   place: 'point',
-  traits: { hangs: true, swings: true, afterShaping: true, begins: 'hang' },
+  traits: { alone: true, hangs: true, swings: true, afterShaping: true, begins: 'hang' },
   tool: 'round-nose pliers',
   fields: {
     by: choiceField('Hangs on', { 'head-pin': 'head pin', wire: 'wire with a rolled foot' }),
@@ -40,9 +49,8 @@ export const drop = itemKind({
     tailMm: 2,
   }),
   layout(ground, item) {
-    const top = ground.hangPoint(item.on);
-    const run = ground.runAt(item.on);
-    if (!top || !run) return null;
+    const top = ground.hangPoint(item.on)?.down;
+    if (!top) return null;
     const d = item.thread.diameterMm;
     const length = item.beads.reduce((sum, bead) => sum + bead.lengthMm, 0);
     const stem = item.wraps * d;
@@ -52,7 +60,7 @@ export const drop = itemKind({
     const problems = holesOfOwnWire(item);
     const refused = problems.length > 0;
     const radius = (item.insideMm + d) / 2;
-    const center = { x: top.x, y: top.y + item.insideMm / 2 - d };
+    const center = { x: top.x, y: top.y + item.insideMm / 2 };
     const neck = center.y + radius;
     let y = neck + stem;
     const placed = item.beads.map((bead) => {
@@ -78,6 +86,7 @@ export const drop = itemKind({
         },
       ],
       beads: refused ? [] : beadUses(item.beads),
+      ...(item.by === 'wire' && !refused && { eye: footEye({ x: top.x, y }, d) }),
       findings: item.by === 'head-pin' ? [{ name: 'Head pin', count: 1, grams: 0 }] : [],
       spans: [],
       marks: refused

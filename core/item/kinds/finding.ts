@@ -14,7 +14,7 @@ import { oval, wireMark, wireUse } from '../draw';
 import { threadField } from '../fields';
 import type { Ground } from '../ground';
 import { itemKind, type ItemOf } from '../kind';
-import { BARE, type DressMark, type WireUse } from '../layout';
+import { BARE, type DressMark, type HangPoint, type ItemEye, type WireUse } from '../layout';
 
 export const FINDING_NAMES = {
   bail: 'Bail',
@@ -46,6 +46,9 @@ type FindingItem = ItemOf<'finding', 'point', ValuesOf<typeof fields>>;
 
 /** What a piece is worn on. */
 const WORN_ON: ReadonlySet<FindingKind> = new Set(['chain', 'cord', 'clasp', 'ear-wire', 'post']);
+
+/** What has a loop for other things. */
+const HAS_EYE: ReadonlySet<FindingKind> = new Set(['jump-ring', 'split-ring', 'ear-wire', 'bail']);
 
 /** Saw or cutter loss for a jump ring, mm (typical). */
 const KERF_MM = 0.3;
@@ -123,12 +126,31 @@ function madeFrom(item: FindingItem, frameMm: number): WireUse[] {
   }
 }
 
-function findingMarks(ground: Ground, item: FindingItem, top: Vec): DressMark[] {
+/**
+ * The middle of a finding's loop: rings, chains and ear wires go up from where the piece hangs, rings below
+ * its middle hang down.
+ */
+function loopMiddle({ center }: Ground, { what, insideMm }: FindingItem, at: HangPoint): Vec {
+  const ring = what === 'jump-ring' || what === 'split-ring';
+  const hangsDown = ring && center !== null && at.down.y > center.y;
+  return hangsDown
+    ? { x: at.down.x, y: at.down.y + insideMm / 2 }
+    : { x: at.up.x, y: at.up.y - insideMm / 2 };
+}
+
+/** The loop that other things hang in. */
+function eyeOf(item: FindingItem, { x, y }: Vec): ItemEye | null {
+  const { what, insideMm, count } = item;
+  if (!HAS_EYE.has(what)) return null;
+  const half = insideMm / 2;
+  return { up: { x, y: y - half }, down: { x, y: y + half }, insideMm, count };
+}
+
+function findingMarks(ground: Ground, item: FindingItem, at: HangPoint, up: Vec): DressMark[] {
   const { thread, insideMm } = item;
   const d = thread.diameterMm;
   const r = (insideMm + d) / 2;
-  // Rings, chains and ear wires go up from where the piece hangs; pins and posts stay in place.
-  const up = { x: top.x, y: top.y - ground.frameMm / 2 - insideMm / 2 };
+  const top = at.down;
   switch (item.what) {
     case 'bail':
       return [
@@ -229,8 +251,10 @@ export const finding = itemKind({
     grams: 0,
   }),
   layout(ground, item) {
-    const top = ground.hangPoint(item.on);
-    if (!top) return null;
+    const at = ground.hangPoint(item.on);
+    if (!at) return null;
+    const middle = loopMiddle(ground, item, at);
+    const eye = eyeOf(item, middle);
     const name = FINDING_NAMES[item.what];
     const length =
       item.what === 'chain' || item.what === 'cord' ? say`, ${asLength(item.lengthMm)}` : '';
@@ -242,7 +266,8 @@ export const finding = itemKind({
       wires: item.made ? madeFrom(item, ground.frameMm) : [],
       findings: [{ name, count: item.count, grams: item.grams }],
       spans: [],
-      marks: findingMarks(ground, item, top),
+      marks: findingMarks(ground, item, at, middle),
+      ...(eye && { eye }),
       notes: [
         item.made ? say`Made from wire.` : say`Bought ready made.`,
         ...(opens ? [say`Open rings sideways, never apart; close them flush.`] : []),

@@ -45,7 +45,8 @@ export const ownLoop = itemKind({
     const spot = run.spot(middleMm(run));
     const radius = (item.insideMm + ground.frameMm) / 2;
     const out = outside(ground, spot) * (item.side === 'outside' ? radius : -radius);
-    const round = oval(moved(spot.at, right(spot), out), radius, radius);
+    const middle = moved(spot.at, right(spot), out);
+    const round = oval(middle, radius, radius);
     return {
       ...BARE,
       title: say`A loop of ${asLength(item.insideMm)} on the way${item.turns === 1 ? '' : say`, ${asCount(item.turns)} turns`}`,
@@ -53,6 +54,12 @@ export const ownLoop = itemKind({
       wires: [],
       spans: [{ wire: run.wire, fromMm: middleMm(run), toMm: middleMm(run) }],
       marks: [wireMark([round], ground.wire)],
+      eye: {
+        up: { x: middle.x, y: middle.y - item.insideMm / 2 },
+        down: { x: middle.x, y: middle.y + item.insideMm / 2 },
+        insideMm: item.insideMm,
+        count: 1,
+      },
       notes: use ? [say`${asLength(use.lengthMm)} of the wire itself, in its cut length.`] : [],
     };
   },
