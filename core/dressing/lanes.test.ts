@@ -96,4 +96,38 @@ describe('wires as lanes', () => {
     lane!.blocks.forEach((b, i) => expect(b.toMm).toBeCloseTo(ends[i]!, 6));
     expect(lane!.cutMm).toBeCloseTo(ends[4]!, 6);
   });
+
+  it('are tied to where their wire goes: behind the end and all that is made before it', () => {
+    const acts = [wrapAct('a', place(30, 0), 3), wrapAct('b', place(10, 30), 3)];
+    const led = { ...made('led', place(30, 0), { acts, thread: thin(0.4) }), id: 'led' };
+    const other = { ...made('coil', place(5, 30, 4), { thread: thin(0.5), tailMm: 8 }), id: 'o' };
+    const own = pieceWith([held, bar('b', 30, 20)], [...items, led, other]);
+    const all = lanesOf(planPiece(own), dressPiece(own, planPiece(own)));
+    const lane = all.find((l) => l.wire === null && l.blocks.some((b) => b.itemId === 'led'))!;
+    const loop = Math.PI * 4;
+    const [first, second] = lane.blocks.filter((b) => b.kind === 'dressed');
+    // Held by 20, the end's loop, 30 along the line and the loop on the way at 20.
+    expect(first!.targets).toHaveLength(1);
+    expect(first!.targets[0]!.wire).toBe(0);
+    expect(first!.targets[0]!.mm).toBeCloseTo(20 + loop + 30 + loop, 6);
+    expect(second!.targets).toEqual([{ wire: 1, mm: expect.closeTo(10, 6) as number }]);
+    expect(lane.blocks.find((b) => b.kind === 'across')!.targets).toEqual([]);
+    const coil = all.find((l) => l.blocks.some((b) => b.itemId === 'o' && b.targets.length > 0))!;
+    expect(coil.blocks[1]!.targets).toEqual([{ wire: 1, mm: expect.closeTo(5, 6) as number }]);
+  });
+
+  it('of alike wires are tied to the places of all', () => {
+    const two = pieceWith(
+      [bar('b', 60)],
+      [15, 40].map((x) => ({
+        ...made('coil', place(x, 0, 10), { thread: thin(0.5), tailMm: 8 }),
+        id: `c${x}`,
+      })),
+    );
+    const [, coil] = lanesOf(planPiece(two), dressPiece(two, planPiece(two)));
+    expect(coil!.blocks[1]!.targets.map((t) => t.mm)).toEqual([
+      expect.closeTo(15, 6),
+      expect.closeTo(40, 6),
+    ]);
+  });
 });

@@ -17,6 +17,7 @@ import { wireColours } from '~/components/metalColours';
 import { Section } from '~/components/ui';
 import { useUnit, useWords } from '~/state/useWords';
 import { usePointer, useWorkbench } from '~/state/workbench';
+import { LaneTies } from './LaneTies';
 
 /** More lanes than this are not drawn. */
 const MOST = 40;
@@ -42,30 +43,35 @@ export const LanesSection = memo(function LanesSection({
   const longest = lanes.reduce((mm, l) => Math.max(mm, l.cutMm), 1);
   const told = useWords();
   const unit = useUnit();
+  const list = useRef<HTMLUListElement>(null);
   if (lanes.length === 0) return null;
+  const drawn = lanes.slice(0, MOST);
   const nameOf = ({ wire, name, stock, count }: Lane): string => {
     const own = wire === null ? name : plan.wires.length > 1 ? `Wire ${wire + 1}` : 'The wire';
     return `${count > 1 ? `${count} × ` : ''}${own}, ${told(stockWords(stock))}`;
   };
   return (
     <Section title="Wires laid out">
-      <ul aria-label="Lanes" className="space-y-2">
-        {lanes.slice(0, MOST).map((lane, i) => (
-          <li key={i} className="text-xs text-soft">
-            <span className="flex justify-between gap-2">
-              <span>{nameOf(lane)}</span>
-              <span className="tabular-nums">{printLength(lane.cutMm, unit)}</span>
-            </span>
-            <LaneBar
-              lane={lane}
-              plan={plan}
-              scale={WIDTH / longest}
-              chosen={chosen}
-              choose={choose}
-            />
-          </li>
-        ))}
-      </ul>
+      <div className="relative">
+        <ul ref={list} aria-label="Lanes" className="space-y-2">
+          {drawn.map((lane, i) => (
+            <li key={i} className="text-xs text-soft">
+              <span className="flex justify-between gap-2">
+                <span>{nameOf(lane)}</span>
+                <span className="tabular-nums">{printLength(lane.cutMm, unit)}</span>
+              </span>
+              <LaneBar
+                lane={lane}
+                plan={plan}
+                scale={WIDTH / longest}
+                chosen={chosen}
+                choose={choose}
+              />
+            </li>
+          ))}
+        </ul>
+        <LaneTies list={list} lanes={drawn} share={1 / longest} chosen={chosen} />
+      </div>
       {lanes.length > MOST && <p className="text-xs text-soft">And {lanes.length - MOST} more.</p>}
     </Section>
   );
@@ -94,6 +100,7 @@ function LaneBar({
     `${told(laneWords(b))}, ${printLength(b.fromMm, unit)} to ${printLength(b.toMm, unit)}`;
   return (
     <svg
+      data-lane=""
       viewBox={`0 0 ${WIDTH} ${BAR_PX + 6}`}
       className={`w-full touch-none rounded ${lane.wire === shown ? 'bg-bench' : ''}`}
     >
