@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { hangingLength } from '../element';
-import { wrapAct, type Act, type DressOf } from '../item';
+import { beadAct, plainBead, wrapAct, type Act, type DressOf } from '../item';
 import { newPath, type FigurePath } from '../piece';
 import { planPiece } from '../plan';
 import { told } from '../words/told.support';
@@ -10,7 +10,8 @@ import {
   drawnTogether,
   groundOf,
   handTowards,
-  hungRound,
+  beadedWays,
+  hungRounds,
   leadSpot,
   leadSpots,
   newAct,
@@ -228,7 +229,7 @@ describe('rounds', () => {
       return { ...wrapAct(`a${i}`, place(20 * Math.cos(t), 20 * Math.sin(t)), 2), sagMm: 4 };
     });
     const item = led(anchors);
-    const { item: next } = hungRound(item, laidOf(hoop, item).acts!, 5, 1, 2);
+    const { item: next } = hungRounds(item, laidOf(hoop, item).acts!, 5, 1, 1, 2);
     const own = next.acts.slice(5);
     expect(own.map((a) => a.do === 'wrap' && a.way)).toEqual(['a1', 'a2', 'a3', 'a4', own[0]!.id]);
     const d = laidOf(hoop, next);
@@ -247,13 +248,62 @@ describe('rounds', () => {
     });
   });
 
+  it('several at once are as many one by one', () => {
+    const hoop = [ring('r', 20)];
+    const anchors = Array.from({ length: 5 }, (_, i): Act => {
+      const t = (2 * Math.PI * i) / 5;
+      return { ...wrapAct(`a${i}`, place(20 * Math.cos(t), 20 * Math.sin(t)), 2), sagMm: 4 };
+    });
+    const first = led(anchors);
+    const one = hungRounds(first, laidOf(hoop, first).acts!, 5, 1, 1, 2).item;
+    const two = hungRounds(one, laidOf(hoop, one).acts!, 5, 1, 1, 2).item;
+    const both = hungRounds(first, laidOf(hoop, first).acts!, 5, 2, 1, 2);
+    expect(both.added).toBe(10);
+    const [a, b] = [laidOf(hoop, two), laidOf(hoop, both.item)];
+    expect(b.problems).toEqual([]);
+    b.acts!.forEach((act, i) => {
+      expect(act.wayMm).toBeCloseTo(a.acts![i]!.wayMm, 6);
+      expect(Math.hypot(act.at.x - a.acts![i]!.at.x, act.at.y - a.acts![i]!.at.y)).toBeLessThan(
+        1e-6,
+      );
+    });
+  });
+
+  it('have beads on as many of their ways as is said, none twice', () => {
+    const hoop = [ring('r', 20)];
+    const anchors = Array.from({ length: 5 }, (_, i): Act => {
+      const t = (2 * Math.PI * i) / 5;
+      return { ...wrapAct(`a${i}`, place(20 * Math.cos(t), 20 * Math.sin(t)), 2), sagMm: 4 };
+    });
+    const [first, ...others] = anchors;
+    const web = led([first!, beadAct('b', null, [plainBead('Drop', 2)]), ...others]);
+    const one = beadedWays(web, 'b', 2);
+    expect(one.added).toBe(2);
+    expect(one.item.acts.map((a) => a.do).join(' ')).toBe(
+      'wrap bead wrap wrap bead wrap bead wrap',
+    );
+    const all = beadedWays(one.item, 'b', 99);
+    expect(all.added).toBe(1);
+    const d = laidOf(hoop, all.item);
+    expect(d.problems).toEqual([]);
+    expect(d.beads.map((b) => b.count)).toEqual([4]);
+    // Beads on a way leave it as long as it was: they hang in its middle.
+    const bare = laidOf(hoop, led(anchors)).wires[0]!.cutMm;
+    expect(Math.abs(d.wires[0]!.cutMm - bare)).toBeLessThan(0.5);
+    expect(beadedWays(web, 'a0', 3).added).toBe(0);
+    // Drawn together beside the beads, not through their holes.
+    const drawn = drawnTogether(all.item, d.acts!, 9);
+    expect(drawn.added).toBe(5);
+    expect(laidOf(hoop, drawn.item).problems).toEqual([]);
+  });
+
   it('drawn together, it goes once round through the ways of the last round', () => {
     const hoop = [ring('r', 20)];
     const anchors = Array.from({ length: 5 }, (_, i): Act => {
       const t = (2 * Math.PI * i) / 5;
       return { ...wrapAct(`a${i}`, place(20 * Math.cos(t), 20 * Math.sin(t)), 2), sagMm: 4 };
     });
-    const web = hungRound(led(anchors), laidOf(hoop, led(anchors)).acts!, 5, 1, 2).item;
+    const web = hungRounds(led(anchors), laidOf(hoop, led(anchors)).acts!, 5, 1, 1, 2).item;
     const { item, added } = drawnTogether(web, laidOf(hoop, web).acts!, 5);
     expect(added).toBe(6);
     const own = laidOf(hoop, item);

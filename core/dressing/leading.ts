@@ -5,6 +5,7 @@ import {
   freshActId,
   middleMm,
   middleOfWay,
+  pastMiddleOfWay,
   chosenPlace,
   curlAct,
   passAct,
@@ -286,7 +287,34 @@ export function actAgain(
   return { item: withActsAfter(item, own, id), added: own.length };
 }
 
+/** Beside a bead is so far from its edge, mm. */
+const BESIDE_MM = 0.3;
+
 const lastOf = (item: LedItem, count: number): Act[] => item.acts.slice(-count);
+
+/** The beads of an act on each way of the last acts that has none yet. */
+export function beadedWays(
+  item: LedItem,
+  id: string,
+  count: number,
+): { readonly item: LedItem; readonly added: number } {
+  const bead = item.acts.find((a) => a.id === id);
+  if (!bead || !isOnTheWay(bead)) return { item, added: 0 };
+  const last = new Set(lastOf(item, count));
+  const bare = item.acts.filter((a, i) => {
+    const before = item.acts[i - 1];
+    return before && last.has(a) && !isOnTheWay(a) && !isOnTheWay(before);
+  });
+  const added = numbered(
+    item,
+    bare.map(() => bead),
+  );
+  const acts = item.acts.flatMap((a) => {
+    const own = added[bare.indexOf(a)];
+    return own ? [own, a] : [a];
+  });
+  return { item: withActs(item, acts), added: added.length };
+}
 
 const middleOf = (points: readonly Vec[]): Vec =>
   scale(
@@ -356,14 +384,15 @@ export function handTowards(from: Vec, to: Vec, middle: Vec): 1 | -1 {
 }
 
 /**
- * One round more of a web: the wire goes on to the middle of the way after the first of the last acts, and so on
- * round, each time hanging through.
+ * Rounds more of a web: the wire goes on to the middle of the way after the first of the last acts, and so on
+ * round, each time hanging through; the next round hangs in that.
  * @param sagMm how far, towards the middle of the last round
  */
-export function hungRound(
+export function hungRounds(
   item: LedItem,
   laid: readonly LaidAct[],
   count: number,
+  rounds: number,
   wraps: number,
   sagMm: number,
 ): { readonly item: LedItem; readonly added: number } {
@@ -371,23 +400,49 @@ export function hungRound(
   const ats = laid.filter((l) => own.some((a) => a.id === l.id)).map((l) => l.at);
   if (own.length < 2 || ats.length < 2) return { item, added: 0 };
   const sag = sagMm * handTowards(ats[0]!, ats[1]!, middleOf(ats));
+  const places = new Map<string, Vec>(laid.map((l) => [l.id, l.at]));
+  let next = item;
+  for (let round = 0; round < rounds; round++) {
+    next = withHungRound(next, places, own.length, wraps, sag);
+  }
+  return { item: next, added: rounds * own.length };
+}
+
+/** A web with one round more; the places of its acts are written down. */
+function withHungRound(
+  item: LedItem,
+  places: Map<string, Vec>,
+  count: number,
+  wraps: number,
+  sag: number,
+): LedItem {
+  const own = lastOf(item, count);
   const ids = numbered(item, own).map((a) => a.id);
   // The last of the round hangs on the way that leads to its own first.
   const ways = [...own.slice(1).map((a) => a.id), ids[0]!];
   const added = ids.map((id, i): Act => {
-    const at = laid.find((l) => l.id === ways[i])?.at ?? ats[0]!;
+    const at = places.get(ways[i]!)!;
+    places.set(id, at);
     return {
       ...wrapAct(id, { x: at.x, y: at.y, lengthMm: 0 }, wraps),
       sagMm: sag,
       way: ways[i]!,
     };
   });
-  return { item: withActsAfter(item, added, null), added: added.length };
+  return withActsAfter(item, added, null);
+}
+
+/** How far from the middle of a way the beads on it reach, mm; 0 where it has none. */
+function beadsReach(act: Act | undefined): number {
+  if (!act || act.do !== 'bead' || !isOnTheWay(act)) return 0;
+  const long = act.beads.reduce((sum, b) => sum + b.lengthMm, 0);
+  const last = act.beads.at(-1)!;
+  return long / 2 - last.lengthMm / 2 + Math.max(last.lengthMm, last.acrossMm) / 2 + BESIDE_MM;
 }
 
 /**
  * The last round of a web drawn together: the wire goes through the middles of the ways of the last acts, once
- * round and through the first again.
+ * round and through the first again. Where beads lie in the middle it goes through beside them.
  */
 export function drawnTogether(
   item: LedItem,
@@ -397,7 +452,8 @@ export function drawnTogether(
   const own = lastOf(item, count);
   const middles = own.flatMap((a) => {
     const way = laid.find((l) => l.id === a.id)?.way ?? [];
-    return way.length > 1 ? [middleOfWay(way)] : [];
+    const before = item.acts[item.acts.indexOf(a) - 1];
+    return way.length > 1 ? [pastMiddleOfWay(way, beadsReach(before))] : [];
   });
   const [first] = middles;
   if (middles.length < 2 || !first) return { item, added: 0 };

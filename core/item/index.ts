@@ -77,7 +77,7 @@ export {
   type Comes,
 } from './led/act';
 export { marksUpTo } from './led/draw';
-export { middleOf as middleOfWay } from './led/way';
+export { middleOf as middleOfWay, pastMiddle as pastMiddleOfWay } from './led/way';
 export { actOrder, actTitle, type OrderPart } from './led/words';
 export type { Stiffening } from './stiffness';
 export {

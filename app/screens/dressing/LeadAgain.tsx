@@ -1,9 +1,10 @@
 import { useMemo, useState } from 'react';
 import {
   actAgain,
+  beadedWays,
   drawnTogether,
   groundOf,
-  hungRound,
+  hungRounds,
   roundsOut,
   withAgain,
   type Again,
@@ -103,6 +104,13 @@ export function LeadAgain({
               Further out, along their wires
             </Button>
           </div>
+          {act.do === 'bead' && act.at === null && (
+            <div className="col-span-2">
+              <Button onClick={() => take(beadedWays(item, act.id, lasts))}>
+                These beads on each of their ways
+              </Button>
+            </div>
+          )}
           <LengthField
             label="Hanging through by"
             valueMm={sagMm}
@@ -112,7 +120,7 @@ export function LeadAgain({
             alone
             onChange={setSagMm}
           />
-          <Button onClick={() => take(hungRound(item, laid, lasts, wraps, sagMm))}>
+          <Button onClick={() => take(hungRounds(item, laid, lasts, times, wraps, sagMm))}>
             Hung in their ways
           </Button>
           <div className="col-span-2">

@@ -22,9 +22,16 @@ export interface Way {
 const ALONG_STEP_MM = 0.5;
 const ARC_STEPS = 32;
 
+const MOST_PAST = 0.95;
+
 /** The middle of a line, by its length. */
-export const middleOf = (points: readonly Vec[]): Vec =>
-  spotAlong(points, (alongPoints(points).at(-1) ?? 0) / 2).at;
+export const middleOf = (points: readonly Vec[]): Vec => pastMiddle(points, 0);
+
+/** So far past the middle of a way, not beyond its end. */
+export function pastMiddle(points: readonly Vec[], mm: number): Vec {
+  const all = alongPoints(points).at(-1) ?? 0;
+  return spotAlong(points, Math.min(all / 2 + mm, MOST_PAST * all)).at;
+}
 
 /** The arc of a circle from one place to another that hangs through by so much, to its right hand. */
 function hanging(a: Vec, b: Vec, sagMm: number): Vec[] {
