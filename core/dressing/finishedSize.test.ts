@@ -51,6 +51,21 @@ describe('the finished size', () => {
     expect(deepMm!).toBeLessThanOrEqual(18.3);
   });
 
+  it('is deeper by what stands square to it: a post, a hook or an eye turned square', () => {
+    const post = { kind: 'post', postMm: 11 } as const;
+    // From its middle line the wire turns over a radius of itself, then 11 on: with half of it in front.
+    expect(sized([{ ...BAR, start: post }]).deepMm).toBeCloseTo(FRAME / 2 + FRAME + 11, 6);
+    const eye = { kind: 'centred-loop', insideMm: 3, tailMm: 0 } as const;
+    expect(sized([{ ...BAR, start: eye }]).deepMm).toBeNull();
+    const square = sized([{ ...BAR, start: { ...eye, turned: true } }]);
+    // An eye turned square reaches half of itself to both sides of the figure.
+    expect(square.deepMm).toBeCloseTo(3 + 2 * FRAME, 1);
+    const stud = made('finding', place(20, 0), { what: 'post', made: false, lengthMm: 9 });
+    expect(sized([BAR], [stud]).deepMm).toBeCloseTo(FRAME + 9, 6);
+    const cupped = sized([{ ...BAR, start: post }], [], { outOfPlane: { kind: 'cup', riseMm: 6 } });
+    expect(cupped.deepMm).toBeCloseTo(6 + FRAME + (FRAME / 2 + 11), 6);
+  });
+
   it('of a shallow roll is a chord; cupped it is narrower both ways', () => {
     const rolled = sized([BAR], [], { outOfPlane: { kind: 'roll', mandrelMm: 199, as: 'other' } });
     // 2 R sin(w / 2R) with R = 100.

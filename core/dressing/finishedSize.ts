@@ -1,35 +1,22 @@
 import { cuppedWidth, rolledWidth } from '../element';
-import {
-  flattenSegment,
-  startOf,
-  sub,
-  unit,
-  type Box,
-  type Primitive,
-  type Vec,
-} from '../geometry';
+import { flattenSegment, startOf, type Box, type Primitive, type Vec } from '../geometry';
 import type { DressMark } from '../item';
 import type { Piece } from '../piece';
 import { endShapes, formedLine, openedStrands, type Plan } from '../plan';
 import type { Dressing } from './dressPiece';
+import { alongside, type Reach } from './reach';
 import { foldedFigure, foldedLayers, foldedPlace } from './folding';
+import { standsOut } from './squareEnds';
 import { isRefused } from './types';
 
 /** How large a finished piece is over everything: wire, ends, and what it is dressed with. */
 export interface FinishedSize {
   readonly widthMm: number;
   readonly heightMm: number;
-  /** from front to back, where it is brought out of the plane; null where it stays flat */
+  /** from front to back, where it is brought out of the plane or something stands square to it; null where all is flat */
   readonly deepMm: number | null;
   /** as it is before that */
   readonly flat: { readonly widthMm: number; readonly heightMm: number };
-}
-
-/** A place that something reaches by so much all round, or to the sides and up and down. */
-interface Reach {
-  readonly at: Vec;
-  readonly x: number;
-  readonly y: number;
 }
 
 /** How far a stone reaches to its sides and up and down, as it is turned. */
@@ -44,14 +31,6 @@ export function stoneReach({
     y: Math.hypot(widthMm * s, heightMm * c) / 2,
   };
 }
-
-/** Round wire along points: it reaches to its sides, and no further than its flush ends. */
-const alongside = (points: readonly Vec[], mm: number): Reach[] =>
-  points.slice(1).flatMap((to, i) => {
-    const from = points[i]!;
-    const { x, y } = unit(sub(to, from));
-    return [from, to].map((at) => ({ at, x: Math.abs(y) * mm, y: Math.abs(x) * mm }));
-  });
 
 function reachOf(mark: DressMark): Reach[] {
   switch (mark.kind) {
@@ -111,18 +90,31 @@ function boxOf(all: readonly Reach[]): Box | null {
  * The size of the finished piece; null while there is nothing. Rolled, it is as wide as it is seen from
  * the front: a chord, or the mandrel and the wire on both sides of it. Over a rod its top goes half round
  * and comes down behind, so that it is as high as what stays in front, half the rod and the wire. Arms that
- * are folded over lie where they come to, on the middle.
+ * are folded over lie where they come to, on the middle. What stands square to the figure, a post or a hook, makes it deeper.
  */
 export function finishedSize(
   piece: Piece,
   plan: Plan,
   dressing: Dressing | null,
 ): FinishedSize | null {
+  const size = shapedSize(piece, plan, dressing);
+  const out = standsOut(plan, dressing);
+  if (!size || !out) return size;
+  const thick = size.deepMm ?? thickestMm(plan);
+  const before = Math.max(0, out.frontMm - (thick - thickestMm(plan)));
+  return { ...size, deepMm: thick + before + out.backMm };
+}
+
+const thickestMm = (plan: Plan): number =>
+  Math.max(plan.diameterMm, ...plan.wires.map((w) => w.stock.diameterMm));
+
+/** The size without what stands square to the figure. */
+function shapedSize(piece: Piece, plan: Plan, dressing: Dressing | null): FinishedSize | null {
   const box = finishedBox(plan, dressing);
   if (!box) return null;
   const [widthMm, heightMm] = [box.maxX - box.minX, box.maxY - box.minY];
   const flat = { widthMm, heightMm };
-  const d = Math.max(plan.diameterMm, ...plan.wires.map((w) => w.stock.diameterMm));
+  const d = thickestMm(plan);
   const out = piece.outOfPlane;
   switch (out?.kind) {
     case undefined:

@@ -44,7 +44,8 @@ export {
 } from './parts';
 export { partJointWire, type PartJointWire } from './partJoints';
 export { hostWires, partWires } from './partWires';
-export { endFromSide, shapedFromSide, type SideView } from './sideView';
+export { shapedFromSide } from './sideView';
+export { endFromSide, standsOut, type SideView, type StandsOut } from './squareEnds';
 export { samplePiece } from './samples';
 export { isRefused, overlaps, type Dressed, type DressRemedy } from './types';
 export {

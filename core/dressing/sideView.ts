@@ -1,28 +1,8 @@
-import { endForm, type WireEnd } from '../end';
-import { line, type Arc, type Primitive, type Vec } from '../geometry';
 import type { Piece } from '../piece';
 import type { Plan } from '../plan';
 import { finishedSize } from './finishedSize';
+import { arc, at, seg, type SideView } from './squareEnds';
 import type { Dressing } from './dressPiece';
-
-/** Something seen from the side, the figure edge on. */
-export interface SideView {
-  /** the middle line of the wire */
-  readonly wire: readonly Primitive[];
-  /** what it is formed on */
-  readonly tool: readonly Primitive[];
-  readonly diameterMm: number;
-}
-
-const arc = (center: Vec, radius: number, startAngle: number, sweep: number): Arc => ({
-  type: 'arc',
-  center,
-  radius,
-  startAngle,
-  sweep,
-});
-const at = (x: number, y: number): Vec => ({ x, y });
-const seg = (from: Vec, to: Vec): Primitive => line(from, to);
 
 /** The finished figure out of its plane: the same length of wire that it has flat. Null where it stays flat, or is folded. */
 export function shapedFromSide(
@@ -72,25 +52,4 @@ export function shapedFromSide(
       };
     }
   }
-}
-
-/** So much of the figure is shown before an end, in wire diameters. */
-const BEFORE = 8;
-
-/** An end that stands square to the figure, as it looks from the side; null for one that lies in the plane. */
-export function endFromSide(end: WireEnd, diameterMm: number): SideView | null {
-  const before = seg(at(-BEFORE * diameterMm, 0), at(0, 0));
-  if (end.kind === 'post') {
-    return {
-      wire: [
-        before,
-        arc(at(0, diameterMm), diameterMm, -Math.PI / 2, Math.PI / 2),
-        seg(at(diameterMm, diameterMm), at(diameterMm, diameterMm + end.postMm)),
-      ],
-      tool: [],
-      diameterMm,
-    };
-  }
-  const form = endForm(end, { diameterMm });
-  return form.square ? { wire: [before, ...form.shape], tool: [], diameterMm } : null;
 }

@@ -159,6 +159,8 @@ export interface Layout<Item extends ItemLike = ItemLike> {
   /** places of wires that must be formed as far as there: what is bound or gone round */
   readonly held?: readonly { readonly wire: number; readonly mm: number }[];
   readonly marks: readonly DressMark[];
+  /** how far it stands out behind the figure, mm */
+  readonly standsMm?: number;
   /** the loop that it has for other things */
   readonly eye?: ItemEye;
   /** where its weight acts, shared equally, if not where it lies */

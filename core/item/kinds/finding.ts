@@ -268,6 +268,7 @@ export const finding = itemKind({
       spans: [],
       marks: findingMarks(ground, item, at, middle),
       ...(eye && { eye }),
+      ...(item.what === 'post' && { standsMm: postMm(item) }),
       notes: [
         item.made ? say`Made from wire.` : say`Bought ready made.`,
         ...(opens ? [say`Open rings sideways, never apart; close them flush.`] : []),
