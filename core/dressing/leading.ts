@@ -434,7 +434,7 @@ function withHungRound(
 
 /** How far from the middle of a way the beads on it reach, mm; 0 where it has none. */
 function beadsReach(act: Act | undefined): number {
-  if (!act || act.do !== 'bead' || !isOnTheWay(act)) return 0;
+  if (act?.do !== 'bead' || !isOnTheWay(act)) return 0;
   const long = act.beads.reduce((sum, b) => sum + b.lengthMm, 0);
   const last = act.beads.at(-1)!;
   return long / 2 - last.lengthMm / 2 + Math.max(last.lengthMm, last.acrossMm) / 2 + BESIDE_MM;
