@@ -1,4 +1,4 @@
-import { distance } from '../geometry';
+import { distance, type Vec } from '../geometry';
 import {
   chosenPlace,
   kindOf,
@@ -9,7 +9,7 @@ import {
   type StretchPlace,
 } from '../item';
 import { twinAxis, type Piece } from '../piece';
-import type { Plan, PlannedBend } from '../plan';
+import { formedLine, nearestWire, type Plan, type PlannedBend } from '../plan';
 import { freshItemId, stretchPlace, withItem } from './edit';
 import { groundOf } from './ground';
 
@@ -21,6 +21,8 @@ export type Again =
   | { readonly by: 'crossings' }
   /** at every bend of the wire that turns as the one does where it lies */
   | { readonly by: 'bends' }
+  /** on each wire that lies side by side with its own */
+  | { readonly by: 'beside' }
   /** further along the wire, so many times */
   | { readonly by: 'spacing'; readonly count: number; readonly spacingMm: number };
 
@@ -30,6 +32,7 @@ const AT_BEND_MM = 2;
 const ALIKE_RAD = Math.PI / 8;
 /** Places this near to each other are one, mm. */
 const ONE_PLACE_MM = 0.5;
+const BESIDE_MM = 0.05;
 
 /** The bend that a run's middle lies at. */
 function bendAt(plan: Plan, run: Run): PlannedBend | null {
@@ -46,6 +49,13 @@ export function placesOf(plan: Plan, run: Run, how: Again): { wire: number; mm: 
   switch (how.by) {
     case 'mirror':
       return [];
+    case 'beside': {
+      const { at } = run.spot(middle);
+      return plan.wires.flatMap(({ pathId }, i) => {
+        const foot = i !== run.wire && pathId === wire.pathId ? footOn(plan, i, at) : null;
+        return foot === null ? [] : [{ wire: i, mm: foot }];
+      });
+    }
     case 'crossings':
       return plan.crossings.map((c) => ({ wire: c.secondWire, mm: c.secondMm }));
     case 'bends': {
@@ -64,9 +74,13 @@ export function placesOf(plan: Plan, run: Run, how: Again): { wire: number; mm: 
   }
 }
 
+/** The place of a wire that is nearest to a point, mm along it. */
+const footOn = (plan: Plan, wire: number, at: Vec): number | null =>
+  nearestWire([formedLine(plan.wires[wire]!)], at)?.mm ?? null;
+
 /** Whether two items of a kind lie at the same places; of what is led all of them count. */
-function isThere(a: PieceItem, b: PieceItem): boolean {
-  if (distance(a.on, b.on) >= ONE_PLACE_MM) return false;
+function isThere(a: PieceItem, b: PieceItem, nearMm: number): boolean {
+  if (distance(a.on, b.on) >= nearMm) return false;
   if (!('acts' in a) || !('acts' in b)) return true;
   return (
     a.acts.length === b.acts.length &&
@@ -92,10 +106,12 @@ export function withAgain(
   const { place } = kindOf(item);
   if (!run && place !== 'free') return { piece, added: 0 };
   const alike = piece.dressing.filter((i) => i.kind === item.kind);
+  // What lies side by side is no further apart than thin wires are thick.
+  const nearMm = how.by === 'beside' ? BESIDE_MM : ONE_PLACE_MM;
   let next = piece;
   let added = 0;
   const put = (copy: PieceItem): void => {
-    if (alike.some((other) => isThere(other, copy))) return;
+    if (alike.some((other) => isThere(other, copy, nearMm))) return;
     alike.push(copy);
     next = withItem(next, { ...copy, id: freshItemId(next) });
     added++;

@@ -13,7 +13,7 @@ import {
 import { plainBead, type DressItem } from '../item';
 import { wireMassG } from '../wire';
 import { told } from '../words/told.support';
-import { groundOf } from '.';
+import { groundOf, withAgain } from '.';
 import {
   at,
   bar,
@@ -99,6 +99,45 @@ describe('wraps on the way', () => {
     const said = dressOne([STAIRS], made('own-wraps', place(25, 20), { strands: 1 }));
     expect(said.problems).toEqual([]);
     expect(said.notes.map(told)).toContain('0 wires lie here as drawn; reckoned for 1 as wished.');
+  });
+});
+
+describe('wraps of wires that run side by side', () => {
+  // Two wires along a line at the upper side of a bar of their own thickness, touching it with the nearer one.
+  const pair = {
+    ...newPath('two', [at(-5, -1.5 * FRAME), at(35, -1.5 * FRAME)], false),
+    strands: 2,
+  };
+  const paths = [newPath('bar', [at(0, 0), at(30, 0)], false), pair];
+  const wrapsAt = (y: number, more: object = {}): DressItem =>
+    made('own-wraps', { ...place(15, y), headingRad: 0 }, { wraps: 1, ...more });
+  const near = -FRAME;
+  const cuts = (items: DressItem[]): number[] =>
+    planPiece(pieceWith(paths, items)).wires.map((w) => w.cutMm);
+  const bare = cuts([]);
+  const grown = (items: DressItem[]): number[] => cuts(items).map((mm, i) => mm - bare[i]!);
+
+  it('go round the bar alone, or with the wire beside them inside', () => {
+    const [, first, second] = grown([wrapsAt(near)]);
+    expect(Math.max(first!, second!)).toBeCloseTo(round(1, FRAME), 6);
+    expect(Math.min(first!, second!)).toBeCloseTo(0, 9);
+    const inside = grown([wrapsAt(near, { beside: 'inside' })]);
+    expect(Math.max(...inside)).toBeCloseTo(round(1, FRAME, FRAME), 6);
+  });
+
+  it('are put on the wire beside too, once', () => {
+    const piece = pieceWith(paths, [wrapsAt(near)]);
+    const both = withAgain(piece, planPiece(piece), piece.dressing[0]!, { by: 'beside' });
+    expect(both.added).toBe(1);
+    const own = planPiece(both.piece);
+    const more = own.wires.slice(1).map((w, i) => w.cutMm - bare[i + 1]!);
+    expect(more[0]).toBeCloseTo(round(1, FRAME), 6);
+    expect(more[1]).toBeCloseTo(round(1, FRAME), 6);
+    const again = withAgain(both.piece, own, both.piece.dressing[0]!, { by: 'beside' });
+    expect(again.added).toBe(0);
+    // A wire by itself has none beside it.
+    const bars = pieceWith(paths, [made('own-wraps', along(15, 0))]);
+    expect(withAgain(bars, planPiece(bars), bars.dressing[0]!, { by: 'beside' }).added).toBe(0);
   });
 });
 

@@ -91,9 +91,22 @@ const ownPass = (run: Run): Beside => ({
 export const boundAt = (wires: FormedWires, run: Run, wished: number | null): Bundle =>
   bundleOf([ownPass(run), ...bundleAt(wires, run)], wires, wished, wires.thickMm[run.wire]!);
 
+/** What becomes of wires side by side with one that wraps: they wrap with it, or lie inside its wraps. */
+export const BESIDE = { with: 'wrap with it', inside: 'lie inside' } as const;
+export type BesideIt = keyof typeof BESIDE;
+
 /** What the run's own wire goes round at a place: those that lie there by then, and not itself. */
-export const gripped = (wires: FormedWires, run: Run, wished: number | null): Bundle => {
-  const there = bundleAt(wires, run).filter((pass) => wires.isThereBefore(run, pass));
+export const gripped = (
+  wires: FormedWires,
+  run: Run,
+  wished: number | null,
+  beside: BesideIt,
+): Bundle => {
+  const there = bundleAt(wires, run).filter(
+    (pass) =>
+      wires.isThereBefore(run, pass) &&
+      (beside === 'inside' || !wires.sideBySide(run.wire, pass.wire)),
+  );
   return bundleOf(there, wires, wished, wires.thickMm[run.wire]!);
 };
 

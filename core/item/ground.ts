@@ -45,6 +45,8 @@ export interface FormedWires {
   readonly runAt: (on: StretchPlace) => Run | null;
   /** all other passes of wire beside or over a run's middle, each where it comes nearest; the nearest first */
   readonly passesBeside: (run: Run, withinMm: number) => readonly Beside[];
+  /** whether two wires are drawn as one line, side by side */
+  readonly sideBySide: (a: number, b: number) => boolean;
   /** whether another pass is bent before the wire comes to a run, as the wire is worked */
   readonly isThereBefore: (
     run: Run,

@@ -121,13 +121,24 @@ function goesOver({ acts = [] }: Dressed, { item }: Dressed): boolean {
   );
 }
 
+/** Wraps this near to a hammered stretch lie on it, mm. */
+const ON_STRETCH_MM = 1;
+
+/** Whether what one item goes round lies on the stretch of another. */
+const goesRound = ({ held = [] }: Dressed, { spans }: Dressed): boolean =>
+  held.some(({ wire, mm }) =>
+    spans.some(
+      (s) => s.wire === wire && mm > s.fromMm - ON_STRETCH_MM && mm < s.toMm + ON_STRETCH_MM,
+    ),
+  );
+
 /** Why one item comes before another; null when it does not matter. */
 function whyBefore(a: Dressed, b: Dressed, reach: (d: Dressed) => number): Reason | null {
   const [first, then] = [kindOf(a.item).traits, kindOf(b.item).traits];
   const oneWire = a.spans.some((s) => b.spans.some((t) => t.wire === s.wire));
   if (b.host?.id === a.item.id) return 'hangs-in-it';
   if (first.hammers && then.threaded && oneWire) return 'blow-breaks';
-  if (first.hammers && then.winds && oneWire) return 'never-over-thin';
+  if (first.hammers && then.winds && (oneWire || goesRound(b, a))) return 'never-over-thin';
   if (first.hammers && then.hangs) return 'hammer-before-hung';
   if (first.crosses && then.fills) return 'crossings-first';
   if (first.underWires && goesOver(b, a)) return 'there-first';

@@ -69,6 +69,32 @@ describe('a stone that wires hold', () => {
   });
 });
 
+describe('a stretch that is hammered', () => {
+  const bar = newPath('bar', [at(-20, 60), at(40, 60)], false);
+  const run = newPath('run', [at(10, 40), at(10, 80)], false);
+  const wraps = {
+    ...newDressItem('own-wraps', 'w', { ...place(10, 60), headingRad: Math.PI / 2 }, place(0, 0)),
+    wraps: 2,
+  } as DressItem;
+  const flat = (x: number): DressItem =>
+    newDressItem('flatten', 'f', { x, y: 60, lengthMm: 12 }, place(0, 0), { frameMm: 1 });
+
+  it('is flat before another wire goes round it there, and only there', () => {
+    for (const [x, before] of [
+      [12, true],
+      [30, false],
+    ] as const) {
+      const { assembly, ids } = made({ paths: [bar, run], dressing: [wraps, flat(x)] });
+      const rule = assembly.precedences.some(
+        (p) => p.first === 'item:f' && p.then === 'item:w' && p.why === 'never-over-thin',
+      );
+      expect(rule).toBe(before);
+      if (before) expect(ids.indexOf('item:f')).toBeLessThan(ids.indexOf('item:w'));
+      expect(assembly.conflicts).toEqual([]);
+    }
+  });
+});
+
 describe('what a wire makes on its way', () => {
   it('is a step between its bends, where it lies', () => {
     const { ids, assembly, steps, plan } = made({ dressing: [WRAPS] });

@@ -129,11 +129,18 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     }),
     parts: each(parts, (part) => (isRecord(part) ? { ...part, spots: [] } : part)),
   }),
-  // Version 11 knows rows of several links and joints in turn.
-  ({ links, ...record }) => {
-    if (!isRecord(links)) return { ...record, version: 11, links };
+  // Version 11 knows rows of several links and joints in turn, and wires side by side that wrap together.
+  ({ links, dressing, ...record }) => {
+    const next = {
+      ...record,
+      version: 11,
+      dressing: each(dressing, (item) =>
+        isRecord(item) && item['kind'] === 'own-wraps' ? { ...item, beside: 'inside' } : item,
+      ),
+    };
+    if (!isRecord(links)) return { ...next, links };
     const { joint, ...row } = links;
-    return { ...record, version: 11, links: { ...row, turn: [{ link: null, joint }] } };
+    return { ...next, links: { ...row, turn: [{ link: null, joint }] } };
   },
 ];
 

@@ -10,6 +10,8 @@ export interface BentWire extends Formed {
   readonly closed: boolean;
   readonly developedMm: number;
   readonly diameterMm: number;
+  /** the line that it is drawn as, where others may lie beside it on the same */
+  readonly pathId?: string;
 }
 
 const NOWHERE: Spot = { at: { x: 0, y: 0 }, direction: { x: 1, y: 0 } };
@@ -193,6 +195,10 @@ export function formedWires(
     footAt: (on) => footOf(wires, lines, on),
     runAt: (on) => runAt(wires, lines, on),
     passesBeside: (run, withinMm) => passesBeside(wires, lines, run, withinMm),
+    sideBySide: (a, b) => {
+      const id = wires[a]?.pathId;
+      return a !== b && id !== undefined && wires[b]?.pathId === id;
+    },
     isThereBefore: (run, pass) => isThereBefore(wires[run.wire]!, from, run, pass),
   };
 }

@@ -114,7 +114,7 @@ function HangsIn({ item, set }: { item: PieceItem; set: (item: PieceItem) => voi
       ]}
       onChange={(id) => {
         const { hangsIn: _before, ...rest } = item;
-        set((id === WIRE ? rest : { ...rest, hangsIn: id }));
+        set(id === WIRE ? rest : { ...rest, hangsIn: id });
       }}
     />
   );

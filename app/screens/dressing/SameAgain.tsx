@@ -20,6 +20,8 @@ export function SameAgain({ item, unit }: { item: PieceItem; unit: LengthUnit })
   );
   if (!plan || !planned) return null;
   const { place } = kindOf(item);
+  const line = run && plan.wires[run.wire]?.pathId;
+  const hasBeside = plan.wires.filter((w) => w.pathId === line).length > 1;
   const along = place === 'point' || place === 'stretch';
   const again = (how: Again): void => {
     const { added } = withAgain(planned, plan, item, how);
@@ -36,6 +38,9 @@ export function SameAgain({ item, unit }: { item: PieceItem; unit: LengthUnit })
             <>
               <Button onClick={() => again({ by: 'bends' })}>At every bend like this one</Button>
               <Button onClick={() => again({ by: 'crossings' })}>At every crossing</Button>
+              {hasBeside && (
+                <Button onClick={() => again({ by: 'beside' })}>On the wires beside it</Button>
+              )}
             </>
           )}
         </div>

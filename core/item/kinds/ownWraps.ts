@@ -1,7 +1,15 @@
 import { strandsWrap } from '../../element';
-import { turnsField, wholeOrField } from '../../field';
+import { choiceField, turnsField, wholeOrField } from '../../field';
 import { asCount, asLength, say, type Said } from '../../words';
-import { bundleAt, bundleSpot, fewerThere, gripped, MOST_BOUND } from '../bundle';
+import {
+  BESIDE,
+  bundleAt,
+  bundleSpot,
+  fewerThere,
+  gripped,
+  MOST_BOUND,
+  type BesideIt,
+} from '../bundle';
 import { wireMark } from '../draw';
 import { middleMm, moved, turnStroke, type FormedWires, type Run } from '../ground';
 import { itemKind, type ItemTie } from '../kind';
@@ -13,15 +21,16 @@ interface Wraps {
   readonly on: StretchPlace;
   readonly wraps: number;
   readonly strands: number | null;
+  readonly beside: BesideIt;
 }
 
 const timesOf = (n: number): Said => (n === 1 ? say`once` : say`${asCount(n)} times`);
 
 /** n close turns round the hull of all strands that lie there; none where nothing does. */
-function wireOf(wires: FormedWires, { on, wraps, strands }: Wraps): OwnUse[] {
+function wireOf(wires: FormedWires, { on, wraps, strands, beside }: Wraps): OwnUse[] {
   const run = wires.runAt(on);
   if (!run) return [];
-  const round = gripped(wires, run, strands);
+  const round = gripped(wires, run, strands, beside);
   if (round.strands === 0) return [];
   const lengthMm = strandsWrap(wraps, round.bundle, wires.thickMm[run.wire]!);
   return [{ wire: run.wire, atMm: middleMm(run), lengthMm, name: 'Wraps on the way' }];
@@ -47,15 +56,16 @@ export const ownWraps = itemKind({
   fields: {
     wraps: turnsField('Wraps', 0.25, 200, 2),
     strands: wholeOrField('Wires it goes round', 1, MOST_BOUND, 'all that lie here'),
+    beside: choiceField('Wires side by side with it', BESIDE),
   },
 })({
-  first: () => ({ wraps: 1, strands: null }),
+  first: () => ({ wraps: 1, strands: null, beside: 'with' }),
   takes: wireOf,
   layout(ground, item) {
     const run = ground.runAt(item.on);
     if (!run) return null;
     const d = ground.frameMm;
-    const round = gripped(ground, run, item.strands);
+    const round = gripped(ground, run, item.strands, item.beside);
     const { strands, bundle } = round;
     const [use] = wireOf(ground, item);
     const later = use ? null : lastPass(ground, run);
@@ -124,7 +134,7 @@ export const ownWraps = itemKind({
   ties(ground, item) {
     const run = ground.runAt(item.on);
     if (!run) return [];
-    return gripped(ground, run, item.strands).taken.map(({ wire, mm }): ItemTie => ({
+    return gripped(ground, run, item.strands, item.beside).taken.map(({ wire, mm }): ItemTie => ({
       a: { wire: run.wire, mm: middleMm(run) },
       b: { wire, mm },
       how: 'fast',
