@@ -195,7 +195,7 @@ test('wires lie as lanes, on which blocks are chosen, nudged and dragged', async
   const lanes = page.getByRole('list', { name: 'Lanes' }).getByRole('listitem');
   await expect(lanes).toHaveCount(2);
   // A thin line ties the wraps to the place of the other wire that they go round.
-  await expect(page.getByTestId('lane-ties').locator('path')).toHaveCount(1);
+  await expect(page.getByTestId('lane-ties').locator('path[d^="M"]')).toHaveCount(1);
   // One turn round a wire as thick, after 15 mm of line.
   const turn = Math.hypot(2 * Math.PI, 1);
   const block = lanes.nth(1).getByRole('button', { name: /^The wire wraps once/ });

@@ -1,7 +1,7 @@
 import { useLayoutEffect, useState, type RefObject } from 'react';
 import type { Lane, LaneBlock } from '@core/dressing';
 
-/** With more ties than this only those of the chosen item are drawn. */
+/** No more ties than this are drawn, evenly spread: more would be one dark patch. */
 const MOST_TIES = 150;
 
 /** Where a lane is drawn, in px within the list. */
@@ -21,7 +21,7 @@ interface Tie {
 }
 
 /** All ties of some lanes: a target is on the lane of the figure's wire that it is on. */
-function tiesOf(lanes: readonly Lane[], chosen: string | null): Tie[] {
+function tiesOf(lanes: readonly Lane[]): Tie[] {
   const all = lanes.flatMap((l, lane) =>
     l.blocks.flatMap((block) =>
       block.targets.flatMap(({ wire, mm }): Tie[] => {
@@ -30,7 +30,8 @@ function tiesOf(lanes: readonly Lane[], chosen: string | null): Tie[] {
       }),
     ),
   );
-  return all.length > MOST_TIES ? all.filter((t) => t.block.itemId === chosen) : all;
+  const step = Math.ceil(all.length / MOST_TIES);
+  return all.filter((_, i) => i % step === 0);
 }
 
 /** Where the lanes of a list are, measured anew when its size changes. */
@@ -76,34 +77,37 @@ export function LaneTies({
 }) {
   const boxes = useLaneBoxes(list, lanes.length);
   const xOf = ({ left, width }: LaneBox, mm: number): number => left + mm * share * width;
+  const ties = tiesOf(lanes);
+  /** One tie: square off its block, and down or up to its place. */
+  const dataOf = ({ lane, block, to, toMm }: Tie): string => {
+    const [a, b] = [boxes[lane], boxes[to]];
+    if (!a || !b) return '';
+    const below = a.top > b.top;
+    const [x, y] = [xOf(a, (block.fromMm + block.toMm) / 2), a.top + (below ? 0 : a.height)];
+    const [toX, toY] = [xOf(b, toMm), b.top + (below ? b.height : 0)];
+    const bow = (toY - y) / 2;
+    const at = (px: number, py: number): string => `${px.toFixed(1)} ${py.toFixed(1)}`;
+    return `M${at(x, y)}C${at(x, y + bow)} ${at(toX, toY - bow)} ${at(toX, toY)}`;
+  };
   return (
     <svg
       aria-hidden="true"
       data-testid="lane-ties"
       className="pointer-events-none absolute inset-0 size-full overflow-visible"
     >
-      {tiesOf(lanes, chosen).map(({ lane, block, to, toMm }, i) => {
-        const [a, b] = [boxes[lane], boxes[to]];
-        if (!a || !b) return null;
-        const isOn = block.itemId === chosen;
-        const below = a.top > b.top;
-        const from = {
-          x: xOf(a, (block.fromMm + block.toMm) / 2),
-          y: a.top + (below ? 0 : a.height),
-        };
-        const end = { x: xOf(b, toMm), y: b.top + (below ? b.height : 0) };
-        const bow = (end.y - from.y) / 2;
-        return (
-          <path
-            key={i}
-            d={`M${from.x.toFixed(1)} ${from.y.toFixed(1)}C${from.x.toFixed(1)} ${(from.y + bow).toFixed(1)} ${end.x.toFixed(1)} ${(end.y - bow).toFixed(1)} ${end.x.toFixed(1)} ${end.y.toFixed(1)}`}
-            fill="none"
-            stroke="var(--patina)"
-            strokeWidth={isOn ? 1.5 : 0.75}
-            strokeOpacity={isOn ? 0.9 : 0.35}
-          />
-        );
-      })}
+      {[false, true].map((isOn) => (
+        <path
+          key={String(isOn)}
+          d={ties
+            .filter((t) => (t.block.itemId === chosen) === isOn)
+            .map(dataOf)
+            .join('')}
+          fill="none"
+          stroke="var(--patina)"
+          strokeWidth={isOn ? 1.5 : 0.75}
+          strokeOpacity={isOn ? 0.9 : 0.35}
+        />
+      ))}
     </svg>
   );
 }
