@@ -1,5 +1,6 @@
 import { useCallback, useDeferredValue, useState } from 'react';
 import { Trash2 } from 'lucide-react';
+import { useStore } from 'zustand';
 import {
   alikeTo,
   freshItemId,
@@ -60,6 +61,11 @@ export default function DressingScreen() {
     [],
   );
   const item = piece.dressing.find((i) => i.id === chosen);
+  const own = item && dressing?.items.find((d) => d.item.id === item.id);
+  // While something is dragged its fields follow when there is time; else they are never behind.
+  const isDragged = useStore(store, (s) => s.draft !== null);
+  const [later, laterDressed] = [useDeferredValue(item), useDeferredValue(own)];
+  const inEditor = isDragged && later?.id === item?.id ? later : item;
   const dressed = (id: string): Dressed | undefined =>
     dressing?.items.find((d) => d.item.id === id);
   const pick = useCallback((id: string): void => {
@@ -89,19 +95,26 @@ export default function DressingScreen() {
   };
   const alike = item ? alikeTo(piece, item).length : 1;
   // A place is that of one item; what else is chosen is chosen for all that are alike.
-  const set = (next: PieceItem): void =>
-    edit((p) => {
-      const own = p.dressing.find((i) => i.id === next.id);
-      const isPlaced =
-        own && (own.on !== next.on || ('to' in own && 'to' in next && own.to !== next.to));
-      return own && together && !isPlaced ? withAlike(p, own, next) : withItem(p, next);
-    });
-  const putWire = (p: Piece, madeOf: MadeOf): Piece => {
-    const own = p.dressing.find((i) => i.id === chosen);
-    if (!own || !('thread' in own)) return p;
-    const next = { ...own, thread: madeOf };
-    return together ? withAlike(p, own, next) : withItem(p, next);
-  };
+  const set = useCallback(
+    (next: PieceItem): void =>
+      edit((p) => {
+        const before = p.dressing.find((i) => i.id === next.id);
+        const isPlaced =
+          before &&
+          (before.on !== next.on || ('to' in before && 'to' in next && before.to !== next.to));
+        return before && together && !isPlaced ? withAlike(p, before, next) : withItem(p, next);
+      }),
+    [edit, together],
+  );
+  const putWire = useCallback(
+    (p: Piece, madeOf: MadeOf): Piece => {
+      const before = p.dressing.find((i) => i.id === chosen);
+      if (!before || !('thread' in before)) return p;
+      const next = { ...before, thread: madeOf };
+      return together ? withAlike(p, before, next) : withItem(p, next);
+    },
+    [chosen, together],
+  );
   const remove = (id: string): void => {
     edit((p) => withoutItem(p, id));
     if (chosen === id) setChosen(null);
@@ -184,8 +197,8 @@ export default function DressingScreen() {
               />
             )}
             <ItemEditor
-              item={item}
-              dressed={dressed(item.id)}
+              item={inEditor ?? item}
+              dressed={isDragged ? laterDressed : own}
               frameMm={plan?.diameterMm ?? piece.wire.diameterMm}
               unit={settings.unit}
               leading={leading}
@@ -217,7 +230,9 @@ export default function DressingScreen() {
         )}
         <EndsSection />
         <PartsSection />
-        {plan && planned && plan.wires.length > 0 && <LinksSection planned={planned} plan={plan} />}
+        {calm.plan && calm.planned && calm.plan.wires.length > 0 && (
+          <LinksSection planned={calm.planned} plan={calm.plan} />
+        )}
         <WaysSection />
         <VariantSection />
         {plan && (plan.wires.length > 0 || piece.dressing.length > 0) && (

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { TriangleAlert } from 'lucide-react';
 import { groundOf, isLed, withRemedy, type Dressed } from '@core/dressing';
 import { valueOf, withValue, type Field } from '@core/field';
@@ -19,7 +20,7 @@ import { SameAgain } from './SameAgain';
 import { ThreadFields } from './ThreadFields';
 
 /** All choices of one item, what it takes, and what is wrong with it. */
-export function ItemEditor({
+export const ItemEditor = memo(function ItemEditor({
   item,
   dressed,
   frameMm,
@@ -118,7 +119,7 @@ export function ItemEditor({
       {!isLed(item) && <SameAgain key={item.id} item={item} unit={unit} />}
     </div>
   );
-}
+});
 
 function Problems({ dressed, set }: { dressed: Dressed; set: (item: PieceItem) => void }) {
   const edit = useEdit();

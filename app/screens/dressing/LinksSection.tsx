@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, memo } from 'react';
 import { linkPlan, type LinkPlan } from '@core/bill';
 import { plainBead } from '@core/item';
 import {
@@ -52,7 +52,13 @@ const newClasp = (kind: Clasp['kind']): Clasp =>
       : { kind, insideMm: 4, legMm: 6 };
 
 /** The figure as one link of a bracelet or chain: how many of it and of its joints a worn length takes. */
-export function LinksSection({ planned, plan }: { planned: Piece; plan: Plan }) {
+export const LinksSection = memo(function LinksSection({
+  planned,
+  plan,
+}: {
+  planned: Piece;
+  plan: Plan;
+}) {
   const piece = usePiece();
   const edit = useEdit();
   const { links } = piece;
@@ -86,7 +92,7 @@ export function LinksSection({ planned, plan }: { planned: Piece; plan: Plan }) 
       )}
     </Section>
   );
-}
+});
 
 /** How many it takes, and what one more or less would make. */
 function RowWords({

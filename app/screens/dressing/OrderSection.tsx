@@ -1,5 +1,5 @@
 import { ArrowDown, TriangleAlert } from 'lucide-react';
-import { useState } from 'react';
+import { useState, memo } from 'react';
 import { REASONS, withOrderChange, type Assembly, type Conflict } from '@core/making';
 import { bendNear } from '@core/plan';
 import { NumberField } from '~/components/NumberField';
@@ -9,7 +9,11 @@ import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { useWords } from '~/state/useWords';
 
 /** In which order the piece is made, why, and what contradicts itself. */
-export function OrderSection({ assembly }: { assembly: Assembly | null }) {
+export const OrderSection = memo(function OrderSection({
+  assembly,
+}: {
+  assembly: Assembly | null;
+}) {
   const told = useWords();
   if (!assembly) {
     return (
@@ -51,7 +55,7 @@ export function OrderSection({ assembly }: { assembly: Assembly | null }) {
       <Wishes assembly={assembly} />
     </Section>
   );
-}
+});
 
 function ConflictBox({ conflict }: { conflict: Conflict }) {
   const edit = useEdit();

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Trash2 } from 'lucide-react';
 import {
   leadStock,
@@ -220,7 +221,7 @@ function JoinFields({ part, change }: { part: Part; change: (part: Partial<Part>
 }
 
 /** Wires that are parts of their own: how many alike, what they are joined to, and by what. */
-export function PartsSection() {
+export const PartsSection = memo(function PartsSection() {
   const piece = usePiece();
   const edit = useEdit();
   const { plan } = useShown();
@@ -265,4 +266,4 @@ export function PartsSection() {
       {free.length > 0 && wires.length > 1 && <Button onClick={add}>Name a part</Button>}
     </Section>
   );
-}
+});

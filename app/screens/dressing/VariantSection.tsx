@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useState, memo } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import {
@@ -24,7 +24,7 @@ import { besidePlanner } from '~/workers/planner';
 import type { DressedPlan } from '~/workers/planner.worker';
 
 /** The same piece in another size, with rules for all that does not simply grow with it. */
-export function VariantSection() {
+export const VariantSection = memo(function VariantSection() {
   const piece = usePiece();
   const edit = useEdit();
   const { planState, tools, settings } = useWorkbench();
@@ -119,7 +119,7 @@ export function VariantSection() {
       </div>
     </Section>
   );
-}
+});
 
 interface Sized {
   readonly piece: Piece;

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, memo } from 'react';
 import { finishedSize, foldedFigure, shapedFromSide, type Folding } from '@core/dressing';
 import {
   FOLD_LIMITS,
@@ -19,7 +19,7 @@ import { RingSizeFields } from '~/screens/RingSizeFields';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 
 /** How it is worn and finished; where makers differ, both ways are offered. */
-export function WaysSection() {
+export const WaysSection = memo(function WaysSection() {
   const piece = usePiece();
   const edit = useEdit();
   const { settings } = useWorkbench();
@@ -80,7 +80,7 @@ export function WaysSection() {
       <OutOfPlaneFields unit={settings.unit} />
     </Section>
   );
-}
+});
 
 type Shaping = OutOfPlane['kind'] | 'flat';
 

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { valueOf, withValue } from '@core/field';
 import {
   changeWire,
@@ -18,7 +19,7 @@ import { LengthField } from '~/components/LengthField';
 import { useEdit, usePiece, usePointer, useWorkbench } from '~/state/workbench';
 import { ApartStretches } from './ApartStretches';
 
-export function EndsSection() {
+export const EndsSection = memo(function EndsSection() {
   const piece = usePiece();
   const edit = useEdit();
   const { settings, planState } = useWorkbench();
@@ -111,7 +112,7 @@ export function EndsSection() {
       {side}
     </Section>
   );
-}
+});
 
 const NONE_HELD = { startMm: 0, endMm: 0 };
 
