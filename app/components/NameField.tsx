@@ -5,11 +5,14 @@ export function NameField({
   label,
   value,
   most = 60,
+  optional = false,
   onChange,
 }: {
   label: string;
   value: string;
   most?: number;
+  /** it may go without */
+  optional?: boolean;
   onChange: (name: string) => void;
 }) {
   return (
@@ -19,7 +22,7 @@ export function NameField({
       inputMode="text"
       read={(typed) => {
         const name = typed.trim();
-        if (name === '') return { ok: false, message: `Give it a name. It stays “${value}”.` };
+        if (name === '' && !optional) return { ok: false, message: `Give it a name. It stays “${value}”.` };
         if (name.length > most) return { ok: false, message: `Names go up to ${most} letters.` };
         return { ok: true, value: name };
       }}

@@ -168,6 +168,7 @@ export const WireDrawing = memo(function WireDrawing({
       )}
       <Beads piece={piece} />
       {dressing && <DressingLayer dressing={dressing} layer="flat" />}
+      <FrontPasses plan={plan} isShown={isShown} />
       {crossings.map((data, i) => (
         <CrossingStrokes key={i} data={data} />
       ))}
@@ -175,6 +176,25 @@ export const WireDrawing = memo(function WireDrawing({
     </g>
   );
 });
+
+/** Passes that lie over those of wires drawn after theirs. */
+function FrontPasses({ plan, isShown }: { plan: Plan; isShown: (wire: number) => boolean }) {
+  const fronts = plan.doubled.filter((s) => s.inFront && s.lie === 'under' && isShown(s.wire));
+  return fronts.map(({ wire: index, fromMm, toMm }, i) => {
+    const wire = plan.wires[index]!;
+    const points = stretchOf(wire, fromMm, toMm, Math.max(4, Math.ceil(toMm - fromMm)));
+    return (
+      <WireStroke
+        key={i}
+        data={stretchData(wire, fromMm, toMm, points.length - 1)}
+        diameterMm={wire.stock.diameterMm}
+        colours={wireColours(wire.stock)}
+        cap="butt"
+        strands={wire.stock.rope && strandsAlong([points], wire.stock, fromMm)}
+      />
+    );
+  });
+}
 
 function OneWire({ plan, wire }: { plan: Plan; wire: WirePlan }) {
   const { diameterMm } = wire.stock;

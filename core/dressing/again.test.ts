@@ -3,6 +3,7 @@ import { alikeTo, dressPiece, withAgain, withAlike, type Again } from '.';
 import { kindOf, wrapAct, type DressItem } from '../item';
 import { newPath, type FigurePath, type Piece } from '../piece';
 import { planPiece } from '../plan';
+import { told } from '../words/told.support';
 import { at, bar, made, pieceWith, place, ring } from './fixtures/ground';
 
 const again = (paths: FigurePath[], item: DressItem, how: Again) => {
@@ -102,6 +103,23 @@ describe('the same again', () => {
     expect(places(wider)).toEqual(places(all));
     expect(wider.dressing.map((i) => 'insideMm' in i && i.insideMm)).toEqual([5, 5, 5, 5, 4]);
     expect(wider.dressing.map((i) => i.id)).toEqual(all.dressing.map((i) => i.id));
+  });
+
+  it('what is named keeps its own name, is still alike, and is told by it', () => {
+    const item = made('own-loop', place(10, 0), { insideMm: 3, name: 'Heart loop' });
+    const other = { ...made('own-loop', place(40, 0), { insideMm: 3 }), id: 'o' };
+    const piece = pieceWith([newPath('l', [at(0, 0), at(60, 0)], false)], [item, other]);
+    expect(alikeTo(piece, item)).toHaveLength(2);
+    const wider = withAlike(piece, item, { ...item, insideMm: 5 });
+    expect(wider.dressing.map((i) => [i.name, 'insideMm' in i && i.insideMm])).toEqual([
+      ['Heart loop', 5],
+      [undefined, 5],
+    ]);
+    const titles = dressPiece(wider, planPiece(wider)).items.map((d) => told(d.title));
+    expect(titles).toEqual([
+      'Heart loop: A loop of 5.0 mm on the way',
+      'A loop of 5.0 mm on the way',
+    ]);
   });
 
   it('on the middle line its mirror image is itself', () => {

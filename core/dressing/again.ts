@@ -127,8 +127,8 @@ export function withAgain(
   return { piece: next, added };
 }
 
-/** What is chosen about an item, its place left out. */
-const choices = ({ id: _id, on: _on, ...rest }: PieceItem): string =>
+/** What is chosen about an item, its place and name left out. */
+const choices = ({ id: _id, on: _on, name: _name, ...rest }: PieceItem): string =>
   JSON.stringify({ ...rest, to: null });
 
 /** Items of which all is chosen alike but their places, itself among them. */
@@ -149,7 +149,7 @@ export function withAlike(piece: Piece, item: PieceItem, next: PieceItem): Piece
       if (i.id === item.id) return next;
       if (!alike.has(i.id)) return i;
       const there = 'to' in i ? { to: i.to } : {};
-      return { ...next, id: i.id, on: i.on, ...there };
+      return { ...next, id: i.id, on: i.on, name: i.name, ...there };
     }),
   };
 }

@@ -197,10 +197,15 @@ export type ItemOf<K extends string, P extends PlaceKind, V extends object> = {
   id: string;
   on: StretchPlace;
   kind: K;
+  /** what the maker calls it */
+  name?: string | undefined;
   /** the item whose loop it hangs in; without it a place of wire */
   hangsIn?: string | undefined;
 } & Two<P> &
   V;
+
+/** No name of an item is longer. */
+export const MOST_NAME = 60;
 
 /** Whether items of a kind can hang in the loop of another item. */
 export const hangsSomewhere = ({
@@ -231,6 +236,7 @@ export function itemKind<const K extends string, const P extends PlaceKind, V ex
     id: z.string().min(1).max(60),
     on: stretchSchema,
     kind: z.literal(kind),
+    name: z.string().min(1).max(MOST_NAME).optional(),
     ...(two && { to: stretchSchema }),
     ...(hangs && { hangsIn: z.string().min(1).max(60).optional() }),
     ...Object.fromEntries(Object.entries(fields).map(([key, field]) => [key, field.schema])),

@@ -109,6 +109,7 @@ export type ItemLike = {
   readonly id: string;
   readonly kind: string;
   readonly on: StretchPlace;
+  readonly name?: string | undefined;
   readonly hangsIn?: string | undefined;
 } & Readonly<Record<string, unknown>>;
 

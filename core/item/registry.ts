@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { withinFields } from '../field';
-import type { Said } from '../words';
+import { say, type Said } from '../words';
 import type { Ground } from './ground';
 import { ITEM_GROUPS, type Given, type ItemGroup, type ItemKind } from './kind';
 import { beads } from './kinds/beads';
@@ -128,6 +128,7 @@ export function layItem(ground: Ground, item: DressItem): Layout<DressItem> | nu
   return (
     laid && {
       ...laid,
+      title: item.name ? say`${item.name}: ${laid.title}` : laid.title,
       own: kind.takes?.(ground, item) ?? [],
       problems: laid.problems.map((p) => ({ ...p, remedies: p.remedies.flatMap(soundRemedy) })),
     }

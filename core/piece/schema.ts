@@ -196,7 +196,8 @@ export type BendEdit = z.infer<typeof bendEditSchema>;
 export const WORK_ORIGINS = ['first', 'last', 'middle'] as const;
 export type WorkOrigin = (typeof WORK_ORIGINS)[number];
 
-export const DOUBLED = ['beside', 'over'] as const;
+/** Side by side, or so with their sides changed; over each other with the later pass in front, or the earlier. */
+export const DOUBLED = ['beside', 'swapped', 'over', 'under'] as const;
 export type DoubledLie = (typeof DOUBLED)[number];
 
 export const PIECE_FORMAT = 'hush-road.piece';

@@ -263,6 +263,53 @@ describe('passes that lie over each other', () => {
     );
   });
 
+  it('change their sides at single places where that is wished, the rest stays', () => {
+    fc.assert(
+      fc.property(longs, fc.integer({ min: 0, max: 3 }), (list, at) => {
+        const k = at % list.length;
+        const doubledAt = [{ x: 12 * (k + 1), y: list[k]! / 2, lie: 'swapped' as const }];
+        const [bare, swapped] = [[], doubledAt].map((wishes) =>
+          planPiece(piece([rays(list)], { doubledAt: wishes })),
+        );
+        const asides = (plan: Plan): number[] =>
+          plan.doubled.map((s) => {
+            const own = plan.wires[s.wire]!.asides.find(
+              (a) => a.fromMm <= s.fromMm + 3 && a.toMm >= s.toMm - 3,
+            );
+            return own?.asideMm ?? 0;
+          });
+        const isThere = (i: number): boolean =>
+          bare!.doubled[i]!.at.x > 12 * k + 6 && bare!.doubled[i]!.at.x < 12 * k + 18;
+        asides(swapped!).forEach((mm, i) => {
+          const before = asides(bare!)[i]!;
+          expect(Math.abs(before)).toBeCloseTo(0.5, 2);
+          expect(mm).toBeCloseTo(isThere(i) ? -before : before, 6);
+        });
+        expect(swapped!.wires[0]!.cutMm).toBe(bare!.wires[0]!.cutMm);
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  it('have one of each two in front, the later or the earlier', () => {
+    const two = [
+      newPath('a', [{ x: 0, y: 0 }, { x: 30, y: 0 }], false), // prettier-ignore
+      newPath('b', [{ x: 0, y: 0 }, { x: 30, y: 0 }], false), // prettier-ignore
+    ];
+    for (const [lie, front] of [
+      ['over', 1],
+      ['under', 0],
+    ] as const) {
+      const plan = planPiece(piece(two, { doubled: lie }));
+      expect(plan.doubled.filter((s) => s.inFront).map((s) => s.wire)).toEqual([front]);
+      expect(plan.doubled.every((s) => s.passes === 2)).toBe(true);
+      const ray = planPiece(piece([rays([12])], { doubled: lie }));
+      const [first, second] = ray.doubled;
+      expect([first!.inFront, second!.inFront]).toEqual([front === 0, front === 1]);
+    }
+    expect(planPiece(piece(two)).doubled.some((s) => s.inFront)).toBe(false);
+  });
+
   it('of three runs along one line are three thick', () => {
     const there = newPath(
       'a',

@@ -46,6 +46,8 @@ export interface DoubledStretch {
   /** its middle, by which a wish for it is kept */
   readonly at: Vec;
   readonly lie: DoubledLie;
+  /** of two that lie over each other: whether it is the one in front */
+  readonly inFront: boolean;
   /** how many passes lie over each other here, and how thick that is; 1 of its own where they lie side by side */
   readonly passes: number;
   readonly thickMm: number;
@@ -74,8 +76,7 @@ export const lieWished =
 
 /**
  * Where wires lie side by side: of two passes on one line each lies half a wire aside, on the side
- * that it comes from and goes to.
- * that it comes from and goes to. Passes that lie over each other stay where they are.
+ * that it comes from and goes to, or on the other where that is wished. Passes that lie over each other stay where they are.
  * @param thickMm the thickness of each wire
  */
 export function doublingOf(
@@ -87,11 +88,14 @@ export function doublingOf(
   if (alongside.length === 0) return { asides: strips.map(() => []), stretches: [] };
   const all = doubledStretches(strips, alongside, thickMm);
   const along = new Map(all.map((d) => [d, placesAlong(strips[d.wire]!, d)]));
-  const lies = new Map(all.map((d) => [d, lieAt(along.get(d)!)]));
-  // Both of two passes lie alike: over each other where either is wished so.
-  const isOver = (d: Doubled): boolean =>
-    lies.get(d) === 'over' || all.some((e) => isPartner(d, e) && lies.get(e) === 'over');
-  const over = new Set(all.filter(isOver));
+  const wished = new Map(all.map((d) => [d, lieAt(along.get(d)!)]));
+  // Both of two passes lie alike: over each other where either is wished so, the first of them says how.
+  const agreed = (d: Doubled): DoubledLie => {
+    const both = all.filter((e) => e === d || isPartner(d, e)).map((e) => wished.get(e)!);
+    return both.find(isStack) ?? both.find((lie) => lie === 'swapped') ?? 'beside';
+  };
+  const lies = new Map(all.map((d) => [d, agreed(d)]));
+  const over = new Set(all.filter((d) => isStack(lies.get(d)!)));
   const found = all.filter((d) => !over.has(d) && all.some((e) => isPartner(d, e)));
   const sides = new Map<Doubled, number>();
   const asides: Aside[][] = strips.map(() => []);
@@ -99,7 +103,7 @@ export function doublingOf(
     const partner = [...sides].find(([e]) => isPartner(d, e));
     const side = partner
       ? partner[1] * (d.sameWay ? -1 : 1)
-      : firstSide(d, strips, thickMm[d.wire]!);
+      : firstSide(d, strips, thickMm[d.wire]!) * (lies.get(d) === 'swapped' ? -1 : 1);
     sides.set(d, side);
     // Two wires touch where their middles are half of each apart.
     const touchMm = (thickMm[d.wire]! + thickMm[d.other.wire]!) / 2;
@@ -125,13 +129,20 @@ export function doublingOf(
         fromMm,
         toMm,
         at,
-        lie: over.has(d) ? 'over' : 'beside',
+        lie: lies.get(d)!,
+        inFront: over.has(d) && isLater(d) === (lies.get(d) === 'over'),
         passes: stack.length,
         thickMm: stack.reduce((sum, mm) => sum + mm, 0),
       };
     }),
   };
 }
+
+const isStack = (lie: DoubledLie): boolean => lie === 'over' || lie === 'under';
+
+/** Whether a pass comes after the one that it lies on, as the wires are drawn. */
+const isLater = ({ wire, fromMm, other }: Doubled): boolean =>
+  wire === other.wire ? fromMm > other.fromMm : wire > other.wire;
 
 /** How often a row of places comes near to one, without a break between. */
 function passesNear(along: readonly Vec[], to: Vec, withinMm: number): number {

@@ -2,11 +2,12 @@ import { memo } from 'react';
 import { TriangleAlert } from 'lucide-react';
 import { groundOf, isLed, withRemedy, type Dressed } from '@core/dressing';
 import { valueOf, withValue, type Field } from '@core/field';
-import { kindOf, tailsWords, type MadeOf, type PieceItem } from '@core/item';
+import { kindOf, MOST_NAME, tailsWords, type MadeOf, type PieceItem } from '@core/item';
 import { withItsWire, type Piece } from '@core/piece';
 import { printBoth, printThickness, type LengthUnit } from '@core/units';
 import { strandMm } from '@core/wire';
 import { LengthField } from '~/components/LengthField';
+import { NameField } from '~/components/NameField';
 import { NumberControl } from '~/components/NumberControl';
 import { SizesField } from '~/components/SizesField';
 import { Tick } from '~/components/Tick';
@@ -116,6 +117,16 @@ export const ItemEditor = memo(function ItemEditor({
       {'thread' in item && (asked?.includes('thread') ?? true) && (
         <ThreadFields unit={unit} madeOf={item.thread} put={putWire} />
       )}
+      <NameField
+        label="Your name for it"
+        value={item.name ?? ''}
+        most={MOST_NAME}
+        optional
+        onChange={(name) => {
+          const { name: _before, ...rest } = item;
+          set(name === '' ? rest : { ...rest, name });
+        }}
+      />
       {!isLed(item) && <SameAgain key={item.id} item={item} unit={unit} />}
     </div>
   );

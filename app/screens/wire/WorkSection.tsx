@@ -51,6 +51,14 @@ const LIES = [
   { value: 'beside', label: 'side by side' },
   { value: 'over', label: 'over each other' },
 ] as const;
+/** The same, with which of two passes is where. */
+const LIES_EACH = [
+  { value: 'beside', label: 'side by side' },
+  { value: 'swapped', label: 'side by side, sides changed' },
+  { value: 'over', label: 'over each other, the later in front' },
+  { value: 'under', label: 'over each other, the earlier in front' },
+] as const;
+const isStacked = (lie: DoubledLie): boolean => lie === 'over' || lie === 'under';
 
 /** More single stretches than this are chosen for all at once only. */
 const MOST_LISTED = 40;
@@ -79,7 +87,7 @@ function DoubledFields({ plan }: { plan: Plan }) {
     <>
       <Choices
         label="Where it runs along itself"
-        value={piece.doubled}
+        value={isStacked(piece.doubled) ? 'over' : 'beside'}
         options={LIES}
         onChange={(doubled) => edit((p) => ({ ...p, doubled }))}
       />
@@ -89,7 +97,7 @@ function DoubledFields({ plan }: { plan: Plan }) {
           {printBoth(thickest.thickMm, unit)}.
         </p>
       )}
-      {places.length > 1 && places.length <= MOST_LISTED && (
+      {places.length <= MOST_LISTED && (
         <details className="rounded-md border border-line px-3 py-2 text-sm">
           <summary className="cursor-pointer">
             One by one{piece.doubledAt.length > 0 && ` (${piece.doubledAt.length})`}
@@ -102,7 +110,7 @@ function DoubledFields({ plan }: { plan: Plan }) {
                   key={i}
                   label={`${printLength(s.toMm - s.fromMm, unit)} long, from ${printLength(from, unit)}${plan.wires.length > 1 ? ` of wire ${s.wire + 1}` : ''}`}
                   value={own(s.at)?.lie ?? 'rule'}
-                  options={[{ value: 'rule', label: 'as the rest' }, ...LIES]}
+                  options={[{ value: 'rule', label: 'as the rest' }, ...LIES_EACH]}
                   onChange={(v) => wish(s, v === 'rule' ? null : v)}
                 />
               );
