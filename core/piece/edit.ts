@@ -357,6 +357,19 @@ export function reversePathNodes(path: FigurePath): FigurePath {
   return { ...path, nodes, start: path.end, end: path.start };
 }
 
+/**
+ * An open line that goes on from its last point back over itself to its first: one wire, folded over there, of
+ * which two passes lie along each other.
+ */
+export function foldedBack(path: FigurePath): FigurePath {
+  if (path.closed || path.nodes.length < 2) return path;
+  const { nodes } = path;
+  const [tip, ...back] = reversePathNodes(path).nodes;
+  const last = nodes[nodes.length - 1]!;
+  const folded: FigureNode = { ...tip!, ...(last.in ? { in: last.in } : {}) };
+  return { ...path, touches: true, nodes: [...nodes.slice(0, -1), folded, ...back] };
+}
+
 export const startPoint = (path: FigurePath): Vec | null => {
   const first = drawnPath(path).segments[0];
   return first ? startOf(first) : null;

@@ -14,6 +14,7 @@ export {
   moveHandle,
   moveNode,
   resizeFigure,
+  foldedBack,
   reversePathNodes,
   sharpenNode,
   smoothNode,

@@ -18,6 +18,8 @@ import {
   readPiece,
   readRecord,
   resizeFigure,
+  endsMeet,
+  foldedBack,
   reversePathNodes,
   sharpenNode,
   smoothNode,
@@ -158,6 +160,26 @@ describe('editing', () => {
     const twice = reversePathNodes(once);
     expect(twice.start).toEqual(path.start);
     twice.nodes.forEach((n, i) => expect(distance(n, path.nodes[i]!)).toBe(0));
+  });
+
+  it('folded back it goes its own way back: twice as long, from where it began to there', () => {
+    for (const form of ['exact', 'cubics'] as const) {
+      const path: FigurePath = {
+        ...newPath('w', nodesOf(drawAs(knownFigure(9, 1, 5), form)), false),
+        start: { kind: 'loop', insideMm: 3, tailMm: 0 },
+      };
+      const folded = foldedBack(path);
+      expect(lengthOf(folded)).toBeCloseTo(2 * lengthOf(path), 9);
+      expect(folded.nodes).toHaveLength(2 * path.nodes.length - 1);
+      expect(distance(folded.nodes.at(-1)!, path.nodes[0]!)).toBe(0);
+      expect([folded.start, folded.end, folded.closed]).toEqual([path.start, path.end, false]);
+      // Turned round it is the same line.
+      const round = reversePathNodes(folded);
+      round.nodes.forEach((n, i) => expect(distance(n, folded.nodes[i]!)).toBeLessThan(1e-9));
+      expect(lengthOf(round)).toBeCloseTo(lengthOf(folded), 9);
+      expect(endsMeet(folded)).toBe(false);
+    }
+    expect(foldedBack({ ...zigzag(), closed: true }).nodes).toHaveLength(zigzag().nodes.length);
   });
 
   it('sizing keeps the shape and the top left', () => {

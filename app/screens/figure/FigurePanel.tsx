@@ -12,6 +12,7 @@ import {
   moveNode,
   nearestEnd,
   resizeFigure,
+  foldedBack,
   reversePathNodes,
   straightenAt,
   type PathEnd,
@@ -339,6 +340,11 @@ export function WiresSection({ editor }: { editor: Editor }) {
           </li>
         ))}
       </ul>
+      {editor.path && !editor.path.closed && editor.path.nodes.length > 1 && (
+        <Button
+          onClick={() => edit((p) => changePath(p, editor.path!.id, foldedBack))}
+        >{`Fold wire ${piece.paths.findIndex((p) => p.id === editor.path?.id) + 1} back over itself`}</Button>
+      )}
       {piece.paths.length > shown.length && (
         <p className="text-sm text-soft">and {piece.paths.length - shown.length} more</p>
       )}
