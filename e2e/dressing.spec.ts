@@ -216,6 +216,8 @@ test('a bead hangs in each of two ear wires, without a figure', async ({ page })
   const bill = page.getByRole('table', { name: 'What it takes' });
   await expect(bill.getByRole('row', { name: /^Drop bead/ }).getByRole('cell')).toHaveText('2');
   await expect(bill.getByRole('row', { name: /^Head pin, trimmed/ })).toContainText('2 × ');
+  await stage(page, 'Sheet');
+  await expect(page.getByText('hangs in: 2 × Ear wire').first()).toBeAttached();
   await stage(page, 'Make');
   await page.getByRole('button', { name: /^Begin a making/ }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('2 × Ear wire');

@@ -270,7 +270,7 @@ function Stages() {
           to={stage.path}
           className={({ isActive: here }) => {
             const isActive = here || stage.path === within;
-            return `relative flex min-h-9 items-center px-4 text-sm after:absolute after:bottom-0.5 after:h-[3px] after:rounded-full ${
+            return `relative flex min-h-9 items-center px-2.5 text-sm sm:px-4 after:absolute after:bottom-0.5 after:h-[3px] after:rounded-full ${
               isActive
                 ? 'font-semibold text-ink after:inset-x-1.5 after:bg-patina'
                 : 'text-soft after:inset-x-0 after:h-px after:bg-line hover:text-ink'

@@ -15,7 +15,7 @@ import { Button, Choices, Picker, Section } from '~/components/ui';
 import { PEG_CHOICES, pegBoardOf, type PegChoice } from '~/screens/bends/pegChoice';
 import { askAbout } from '~/state/current';
 import { useQuery } from '~/state/useQuery';
-import { usePointer, useShown, useWorkbench } from '~/state/workbench';
+import { usePiece, usePointer, useShown, useWorkbench } from '~/state/workbench';
 import { report } from '~/storage/report';
 import { besidePlanner } from '~/workers/planner';
 
@@ -25,17 +25,17 @@ export default function SheetScreen() {
   const { planState, settings } = useWorkbench();
   const { planned } = planState;
   const { wish, fields } = useWish();
-  const { value: sheet, failed } = useQuery(
-    'sheet',
-    planned && planned.paths.length > 0 ? [wish] : null,
-  );
-  if (!planned || planned.paths.length === 0 || failed || !sheet) {
+  const piece = usePiece();
+  // Some things are pieces by themselves, without a figure.
+  const isPrinted = piece.paths.length > 0 || piece.dressing.length > 0;
+  const { value: sheet, failed } = useQuery('sheet', planned && isPrinted ? [wish] : null);
+  if (!planned || !isPrinted || failed || !sheet) {
     return (
       <div className="flex flex-1 items-center justify-center p-10 text-center text-soft">
         <p role="status">
           {failed
             ? 'The sheet could not be laid out. Your piece is as it was; undo the last change to go on.'
-            : planned && planned.paths.length > 0
+            : isPrinted
               ? 'Laying out the sheet…'
               : 'There is nothing to print yet. Draw a wire or bring in a drawing on the Figure stage.'}
         </p>
