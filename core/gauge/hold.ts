@@ -170,8 +170,10 @@ export function holdOf(
   const rest = new Float64Array(3 * n);
   let [wireG, restG] = [0, 0];
   for (const b of mesh.beams) wireG += grams(b);
-  for (const end of endMasses(plan)) wireG += end.grams;
-  for (const m of itemMasses(plan, dressing, hang?.places ?? [])) restG += m.grams;
+  const ends = endMasses(plan);
+  const masses = itemMasses(plan, dressing, hang?.places ?? []);
+  for (const end of ends) wireG += end.grams;
+  for (const m of masses) restG += m.grams;
   if (hung) {
     const pull = (grams: number): Vec => scale(down, JOLT * G * grams);
     for (const b of mesh.beams) {
@@ -180,14 +182,24 @@ export function holdOf(
       forceAt(own, a, half);
       forceAt(own, to, half);
     }
-    for (const end of endMasses(plan)) {
+    for (const end of ends) {
       forceAt(own, nodeNear(nodes, end.on), pull(end.grams));
     }
-    for (const m of itemMasses(plan, dressing, hang?.places ?? [])) {
+    for (const m of masses) {
       forceAt(rest, nodeNear(nodes, m.at), pull(m.grams));
     }
   }
-  const [ownMoved, restMoved] = hung ? [frame.solve(own), frame.solve(rest)] : [still, still];
+  const pinches = duty.squeezeN > 0 ? squeezePairs(mesh, isRoundLimb(piece.making.wornAs)) : [];
+  const pinched = pinches.map(([left, right]): Float64Array => {
+    const inward = unit(sub(right.at, left.at));
+    const load = new Float64Array(3 * n);
+    press(load, left, scale(inward, duty.squeezeN));
+    press(load, right, scale(inward, -duty.squeezeN));
+    return load;
+  });
+  const movements = frame.solveAll([...(hung ? [own, rest] : []), ...pinched]);
+  const [ownMoved, restMoved] = hung ? [movements[0]!, movements[1]!] : [still, still];
+  const pinchMoved = movements.slice(hung ? 2 : 0);
   const weighed = withoutTurn(
     ownMoved.map((v, i) => v + restMoved[i]!),
     mesh,
@@ -199,7 +211,9 @@ export function holdOf(
   const from = first ? nodes[mesh.held[0]!]! : { x: (box.minX + box.maxX) / 2, y: box.minY };
   const caught = new Float64Array(mesh.beams.length);
   let snag: Give = { mm: 0, at: from };
-  for (const node of duty.snagN > 0 ? snagNodes(mesh) : []) {
+  const catches = duty.snagN > 0 ? snagNodes(mesh) : [];
+  frame.units(catches.flatMap((node) => [3 * node, 3 * node + 1]));
+  for (const node of catches) {
     const away = sub(nodes[node]!, from);
     const along = norm(away) > 1e-6 ? unit(away) : { x: 0, y: 1 };
     const pull = scale(along, duty.snagN);
@@ -213,18 +227,13 @@ export function holdOf(
 
   const pressed = new Float64Array(mesh.beams.length);
   let squeeze: Give = { mm: 0, at: from };
-  for (const [left, right] of duty.squeezeN > 0
-    ? squeezePairs(mesh, isRoundLimb(piece.making.wornAs))
-    : []) {
-    const inward = unit(sub(right.at, left.at));
-    const load = new Float64Array(3 * n);
-    press(load, left, scale(inward, duty.squeezeN));
-    press(load, right, scale(inward, -duty.squeezeN));
-    const moved = frame.solve(load);
+  pinches.forEach(([left, right], i) => {
+    const moved = pinchMoved[i]!;
     worse(pressed, moved);
+    const inward = unit(sub(right.at, left.at));
     const mm = dot(sub(movedPlace(moved, left), movedPlace(moved, right)), inward);
     if (mm > squeeze.mm) squeeze = { mm, at: left.at };
-  }
+  });
 
   const worked: Worked = {
     touch: touched.stress,

@@ -41,8 +41,17 @@ describe('a sparse symmetric matrix', () => {
           const right = Float64Array.from(dense, (row) =>
             row.reduce((sum, v, j) => sum + v * x[j]!, 0),
           );
-          factorSymmetric(entries)!(right);
+          const factored = factorSymmetric(entries)!;
+          // Four at once: the same, twice that, none, and its opposite.
+          const shares = [1, 2, 0, -1];
+          const four = Float64Array.from(
+            { length: 4 * n },
+            (_, i) => right[i >> 2]! * shares[i % 4]!,
+          );
+          factored.solveFour(four);
+          factored.solve(right);
           right.forEach((v, i) => expect(v).toBeCloseTo(x[i]!, 8));
+          four.forEach((v, i) => expect(v).toBeCloseTo(x[i >> 2]! * shares[i % 4]!, 8));
         },
       ),
     );

@@ -135,7 +135,13 @@ export function touchOf(mesh: Mesh, solved: Frame, plan: Plan, laced: boolean): 
   const still = new Float64Array(3 * nodes.length);
   const [x, y] = [still.slice(), still.slice()];
   const [a, b] = [frame.forces(still, 0), frame.forces(still, 0)];
-  for (const node of placesOf(mesh, plan, laced)) {
+  const places = placesOf(mesh, plan, laced);
+  const isBorne = places.some((node) => joined(node) && node !== foot);
+  frame.units([
+    ...places.flatMap((node) => [3 * node, 3 * node + 1]),
+    ...(isBorne ? [3 * foot, 3 * foot + 1, 3 * foot + 2] : []),
+  ]);
+  for (const node of places) {
     const [rx, ry] = [nodes[node]!.x - nodes[foot]!.x, nodes[node]!.y - nodes[foot]!.y];
     const borne = joined(node) && node !== foot;
     const turn = borne ? frame.unit(3 * foot + 2) : still;
