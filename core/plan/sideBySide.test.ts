@@ -22,7 +22,8 @@ const ROUTE = { wires: 1, bridge: false, start: null, end: null, rules: [], ends
 
 /**
  * A bar with teeth down from it: one wire runs all but one of them twice. What is left of the bar
- * beyond the last tooth is no whole number, so that no two ways to run it are equally long.
+ * beyond the last tooth, and what each tooth is longer than a whole number, differ so that no two ways to run
+ * it are equally long: of such the one whose end lies nearer to the top is taken.
  */
 function comb(teeth: readonly { at: number; long: number }[]): FigurePath[] {
   const last = Math.max(...teeth.map((t) => t.at)) + 10.37;
@@ -47,10 +48,11 @@ function comb(teeth: readonly { at: number; long: number }[]): FigurePath[] {
     ),
   ];
 }
+const MORE_MM = [0.21, 0.47, 0.83, 0.13, 0.61];
 const tooth = fc.integer({ min: 8, max: 25 });
 const teeth = fc
   .array(tooth, { minLength: 1, maxLength: 5 })
-  .map((longs) => longs.map((long, i) => ({ at: 12 * (i + 1), long })));
+  .map((longs) => longs.map((long, i) => ({ at: 12 * (i + 1), long: long + MORE_MM[i]! })));
 
 /** Every place where two passes run along each other nearer than a wire, by sampling. */
 function tooNear(plan: Plan, diameterMm: number): number {
