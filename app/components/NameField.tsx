@@ -22,7 +22,8 @@ export function NameField({
       inputMode="text"
       read={(typed) => {
         const name = typed.trim();
-        if (name === '' && !optional) return { ok: false, message: `Give it a name. It stays “${value}”.` };
+        if (name === '' && !optional)
+          return { ok: false, message: `Give it a name. It stays “${value}”.` };
         if (name.length > most) return { ok: false, message: `Names go up to ${most} letters.` };
         return { ok: true, value: name };
       }}
