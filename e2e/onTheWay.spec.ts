@@ -261,4 +261,14 @@ test('what lies along a stretch is made longer on its lane: by its end, and by k
   }).toPass();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(long).toHaveValue('10.0');
+  // By keys the same once more beside it, and on the other side; each is one step back.
+  await type(page.getByLabel('Place: middle'), '8');
+  const blocks = lane.getByRole('button', { name: /^Coil/ });
+  for (const key of ['d', 'm']) {
+    await block.focus();
+    await page.keyboard.press(key);
+    await expect(blocks).toHaveCount(2);
+    await page.keyboard.press('Control+z');
+    await expect(blocks).toHaveCount(1);
+  }
 });

@@ -57,6 +57,8 @@ const GROUPS: readonly { title: string; keys: readonly (readonly [string, string
     keys: [
       ['Arrows', 'Move it 0.5 mm; with Shift 5 mm, with Alt 0.1 mm'],
       ['Ctrl Arrows', 'Make its stretch longer or shorter'],
+      ['D', 'The same once more beside it'],
+      ['M', 'The same on the other side, mirrored'],
     ],
   },
   {

@@ -5,7 +5,9 @@ import {
   laneWords,
   lanesOf,
   stretchPlace,
+  withAgain,
   withItem,
+  type Again,
   type Dressing,
   type Lane,
   type LaneBlock,
@@ -153,7 +155,7 @@ function LaneBar({
               if (e.key === 'Enter' || e.key === ' ') {
                 e.preventDefault();
                 choose(id);
-              } else move.nudge(e, id);
+              } else if (!move.again(e, id)) move.nudge(e, id);
             }}
             onKeyUp={(e) => e.key.startsWith('Arrow') && move.end()}
           >
@@ -253,6 +255,19 @@ const opacityOf = ({ kind }: LaneBlock, on: boolean): number =>
 /** How far an arrow key moves a block along its wire, mm. */
 const NUDGE_MM = { plain: 0.5, shift: 5, alt: 0.1 };
 
+/** Beside an item without a length the same is put so far on, mm. */
+const BESIDE_MM = 3;
+
+/** What a key puts on once more. */
+function againBy(key: string, longMm: number): Again | null {
+  const spacingMm = Math.max(longMm, BESIDE_MM);
+  return (
+    { d: { by: 'spacing', count: 1, spacingMm } as const, m: { by: 'mirror' } as const }[
+      key.toLowerCase() as 'd' | 'm'
+    ] ?? null
+  );
+}
+
 /** What is dragged: an item, or one of its ends. */
 interface Held {
   readonly id: string;
@@ -332,6 +347,18 @@ function useLaneMove(plan: Plan, lane: Lane) {
       held.current = null;
       if (moved.current) store.getState().settle(true);
       moved.current = false;
+    },
+    /** The same once more beside it (D), or mirrored (M). */
+    again: (e: KeyboardEvent, id: string): boolean => {
+      const how = againBy(e.key, itemOf(id)?.on.lengthMm ?? 0);
+      const { planned } = planState;
+      const item = itemOf(id);
+      if (!how || !item || !planned || e.ctrlKey || e.metaKey || e.altKey) return false;
+      e.preventDefault();
+      e.stopPropagation();
+      const { added } = withAgain(planned, plan, item, how);
+      if (added > 0) store.getState().edit((p) => withAgain(p, plan, item, how).piece);
+      return true;
     },
     nudge: (e: KeyboardEvent, id: string): void => {
       const way = { ArrowRight: 1, ArrowLeft: -1 }[e.key];
