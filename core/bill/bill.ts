@@ -187,7 +187,7 @@ export function billOf(piece: Piece, plan: Plan, dressing: Dressing): Bill {
   const on = dressing.items.filter((d) => !isRefused(d));
   const answer = linkPlan(piece, plan);
   const row = answer?.ok ? answer.plan : null;
-  const times = new Map(on.map((d) => [d, itemTimes(piece, plan, on, d, row)]));
+  const times = new Map(on.map((d) => [d, itemTimes(piece, plan, d, row)]));
   const inAll = <T extends { readonly count: number }>({ count, ...x }: T) => ({
     ...x,
     one: count,

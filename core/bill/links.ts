@@ -161,8 +161,8 @@ const linkWires = (piece: Piece, plan: Plan, link: string | null): number[] => {
   return plan.wires.flatMap((w, i) => (taken.has(w.pathId) ? [] : [i]));
 };
 
-const noLoops = (piece: Piece, link: string | null): Said =>
-  piece.links!.turn.length === 1
+const noLoops = (piece: Piece, link: string | null, alone: boolean): Said =>
+  alone
     ? say`A link hangs by a loop at each of its two ends: give it two at Wire.`
     : say`A link hangs by a loop at each of its two ends, which ${linkName(piece, link)} has not: give it two at Wire.`;
 
@@ -192,7 +192,7 @@ export function linkPlan(piece: Piece, plan: Plan): LinkAnswer | null {
   const loops: Loops[] = [];
   for (const id of linkIds.kinds) {
     const found = loopsOf(plan, linkWires(piece, plan, id));
-    if (!found) return { ok: false, message: noLoops(piece, id) };
+    if (!found) return { ok: false, message: noLoops(piece, id, links.turn.length === 1) };
     loops.push(found);
   }
   const laid = distinct(

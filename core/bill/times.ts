@@ -35,18 +35,15 @@ export function wireTimes(piece: Piece, pathId: string, row: RowCounts): number 
   return part ? partTimes(piece, part, row) : (inRow(row, null) ?? 1);
 }
 
-/** How many of an item one piece has: as many as of the wire that it is on, or of the loop that it hangs in. */
+/** How many of an item one piece has: as many as of the wire that it is on, one in each of several loops there. */
 export function itemTimes(
   piece: Piece,
   plan: Plan,
-  items: readonly Dressed[],
-  { wire, host }: Dressed,
+  { wire, times }: Dressed,
   row: RowCounts,
 ): number {
-  const holder = items.find((d) => d.item.id === host?.id);
-  if (holder) return itemTimes(piece, plan, items, holder, row) * (holder.eye?.count ?? 1);
   const on = plan.wires[wire ?? -1];
-  return on ? wireTimes(piece, on.pathId, row) : (inRow(row, null) ?? 1);
+  return times * (on ? wireTimes(piece, on.pathId, row) : (inRow(row, null) ?? 1));
 }
 
 /** How many are made in all: a pair is two. */

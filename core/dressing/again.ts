@@ -104,7 +104,8 @@ export function withAgain(
   const ground = groundOf(piece, plan);
   const run = ground.runAt(item.on);
   const { place } = kindOf(item);
-  if (!run && place !== 'free') return { piece, added: 0 };
+  // What hangs in the loop of another item has no place of its own to be put beside.
+  if ((!run && place !== 'free') || item.hangsIn !== undefined) return { piece, added: 0 };
   const alike = piece.dressing.filter((i) => i.kind === item.kind);
   // What lies side by side is no further apart than thin wires are thick.
   const nearMm = how.by === 'beside' ? BESIDE_MM : ONE_PLACE_MM;

@@ -66,15 +66,15 @@ export function dressPiece(piece: Piece, plan: Plan): Dressing {
   // What does not go on as it is, is not counted.
   const on = items.filter((d) => !isRefused(d));
   const wires = together(
-    on.flatMap((d) => d.wires),
+    on.flatMap((d) => d.wires.map((w) => ({ ...w, count: w.count * d.times }))),
     (w) => JSON.stringify([w.role, w.name, w.wire, w.cutMm.toFixed(2)]),
   ).sort((a, b) => b.cutMm - a.cutMm);
   const beads = together(
-    on.flatMap((d) => d.beads),
+    on.flatMap((d) => d.beads.map((b) => ({ ...b, count: b.count * d.times }))),
     (b) => JSON.stringify(b.bead),
   );
   const findings = together(
-    on.flatMap((d) => d.findings),
+    on.flatMap((d) => d.findings.map((f) => ({ ...f, count: f.count * d.times }))),
     (f) => JSON.stringify([f.name, f.lengthMm, f.grams]),
   );
   const wireG = wires.reduce((sum, w) => sum + usedGrams(w), 0);

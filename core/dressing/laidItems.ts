@@ -74,7 +74,8 @@ function layOne(ground: FormedGround, item: DressItem, hung: Hung | null): Dress
   ];
   if (hung) {
     const { item: own, title, stock, wire, place } = hung.holder;
-    return { item, ...laid, problems, stock, wire, host: { id: own.id, title }, place };
+    const times = hung.holder.times * hung.eye.count;
+    return { item, ...laid, problems, stock, wire, host: { id: own.id, title }, times, place };
   }
   const place = isFree || !run ? item.on : run.spot((run.fromMm + run.toMm) / 2).at;
   return {
@@ -84,6 +85,7 @@ function layOne(ground: FormedGround, item: DressItem, hung: Hung | null): Dress
     stock: plan.wires[run?.wire ?? -1]?.stock.id ?? null,
     wire: isFree ? null : (laid.spans[0]?.wire ?? run?.wire ?? null),
     host: null,
+    times: 1,
     place: { x: place.x, y: place.y },
   };
 }

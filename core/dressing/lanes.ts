@@ -171,7 +171,7 @@ function thinLanes(plan: Plan, items: readonly Dressed[]): Lane[] {
         name: w.name,
         stock: bareThread(w.wire),
         cutMm: w.cutMm,
-        count: (before?.count ?? 0) + w.count,
+        count: (before?.count ?? 0) + w.count * d.times,
         blocks: before
           ? before.blocks.map((b) => withTargets(b, own))
           : [...bare('tail', 0, tail), ...own, ...bare('tail', last, w.cutMm)],

@@ -235,7 +235,7 @@ class Copies {
 export function gramsOf(d: Dressed): number {
   const beads = d.beads.reduce((sum, b) => sum + b.count * b.bead.grams, 0);
   const findings = d.findings.reduce((sum, f) => sum + f.count * f.grams, 0);
-  return d.wires.reduce((sum, w) => sum + usedGrams(w), beads + findings);
+  return d.times * d.wires.reduce((sum, w) => sum + usedGrams(w), beads + findings);
 }
 
 /**

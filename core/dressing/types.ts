@@ -14,6 +14,8 @@ export interface Dressed extends Layout<DressItem> {
   readonly wire: number | null;
   /** the item that it hangs in */
   readonly host: { readonly id: string; readonly title: Said } | null;
+  /** how many alike there are where it is put once: one in each of several alike loops */
+  readonly times: number;
   /** where it is, for pointing at it */
   readonly place: Vec;
 }

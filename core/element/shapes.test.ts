@@ -13,6 +13,7 @@ import {
   flattened,
   guidedTurn,
   linkCount,
+  linkRow,
   netOf,
   ringInside,
   ringsFrom,
@@ -258,6 +259,33 @@ describe('worn', () => {
       }),
     );
     expect(ringInside('girth', '60,5')).toMatchObject({ insideMm: 60.5 / Math.PI });
+  });
+
+  it('of links in turn, hooks that differ and all, no other number comes nearer', () => {
+    const place = fc.record({
+      linkMm: mm(3, 40),
+      jointMm: fc.oneof(fc.constant(0), mm(1, 60)),
+      claspMm: mm(-10, 90),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(place, { minLength: 1, maxLength: 5 }),
+        mm(20, 1500),
+        fc.constantFrom<-1 | 0 | 1>(-1, 0, 1),
+        fc.boolean(),
+        (turn, wearMm, more, whole) => {
+          const chain = { wearMm, turn, more };
+          const range = { least: turn.length, most: 300, step: whole ? turn.length : 1 };
+          const off = ({ lengthMm }: { lengthMm: number }): number => Math.abs(lengthMm - wearMm);
+          const found = linkCount(chain, range);
+          expect((found.links - range.least) % range.step).toBe(0);
+          for (let n = range.least; n <= range.most; n += range.step) {
+            expect(off(found)).toBeLessThanOrEqual(off(linkRow(chain, n)) + 1e-9);
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
   });
 
   it('a chain of links is nearest to the worn length', () => {

@@ -79,10 +79,20 @@ export function linkCount(
   chain: LinkChain,
   { least, most, step }: LinkRange = { least: 1, most: 1000, step: 1 },
 ): LinkRow {
-  let best = linkRow(chain, least);
-  // Past it by a link no longer row comes nearer, whatever clasp the last link has.
-  const past = chain.wearMm + Math.max(...chain.turn.map((l) => l.linkMm + l.jointMm));
-  for (let n = least + step; n <= most; n += step) {
+  const { turn, wearMm } = chain;
+  // A turn more is longer by the same each time: all but the last before the wished length are passed over.
+  const turnMm = turn.reduce((sum, l) => sum + l.linkMm + l.jointMm, 0);
+  // How much the clasp's share may differ with the link that comes last.
+  const clasps = turn.map((l) => l.claspMm);
+  const spreadMm = Math.max(...clasps) - Math.min(...clasps);
+  const shortMm = wearMm - linkRow(chain, least).lengthMm;
+  const turns = Math.floor((shortMm - spreadMm) / turnMm) - 1;
+  const room = Math.floor((most - least) / turn.length);
+  const from = least + turn.length * Math.max(0, Math.min(turns, room));
+  let best = linkRow(chain, from);
+  // Past it by a turn no longer row comes nearer, whatever link comes last.
+  const past = wearMm + turnMm + spreadMm;
+  for (let n = from + step; n <= most; n += step) {
     const row = linkRow(chain, n);
     const off = Math.abs(row.lengthMm - chain.wearMm);
     if (off < Math.abs(best.lengthMm - chain.wearMm)) best = row;

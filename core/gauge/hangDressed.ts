@@ -161,12 +161,12 @@ function onlyItems(
     if (isRefused(d)) return [];
     const holds = isHanger(d) && places.some((p) => distance(p.on, d.place) < NEAR_MM);
     if (holds) return [];
-    const beads = d.beads.reduce((sum, b) => sum + b.count * b.bead.grams, 0);
-    const findings = d.findings.reduce((sum, f) => sum + f.count * f.grams, 0);
+    const beads = d.times * d.beads.reduce((sum, b) => sum + b.count * b.bead.grams, 0);
+    const findings = d.times * d.findings.reduce((sum, f) => sum + f.count * f.grams, 0);
     const own = d.own.reduce((sum, { wire, lengthMm }) => {
       return sum + wireGrams(plan.wires[wire]!.stock, lengthMm);
     }, 0);
-    const wires = d.wires.reduce((sum, w) => sum + usedGrams(w), own);
+    const wires = d.wires.reduce((sum, w) => sum + d.times * usedGrams(w), own);
     if (d.pulls) {
       const grams = (beads + findings + wires) / d.pulls.length;
       return d.pulls.map((at) => ({ at, grams }));

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { dressPiece, type Dressed } from '../dressing';
+import { dressPiece, withAgain, type Dressed } from '../dressing';
 import { newDressItem, type DressItem, type DressKind } from '../item';
 import { assemblyOf } from '.';
 import {
@@ -103,6 +103,20 @@ describe('what hangs in the loop of another item', () => {
     });
     expect(things(own)).toContainEqual(['Drop bead', 12, 24]);
     expect(things(own)).toContainEqual(['Jump ring', 12, 24]);
+    // On the drawn leg three rings weigh with a drop in each, and so on each of the others.
+    const plan = planPiece(own);
+    const [all, bare] = [own, { ...own, dressing: [] }].map((p) => dressPiece(p, plan));
+    const one = (item: DressItem): number => {
+      const alone = piece([BAR, LEG], [item]);
+      return dressPiece(alone, planPiece(alone)).massG;
+    };
+    const { hangsIn: _none, ...loose } = drop;
+    const onLeg = one(rings) + 3 * one(loose as DressItem);
+    expect(all!.massG).toBeCloseTo(onLeg, 9);
+    const copied = (d: typeof all): number => d!.copies.reduce((sum, c) => sum + c.grams, 0);
+    expect(copied(all) - copied(bare)).toBeCloseTo(3 * onLeg, 9);
+    // It has no place of its own to be put on again beside.
+    expect(withAgain(own, plan, drop, { by: 'mirror' }).added).toBe(0);
   });
 
   it('needs no figure: two ear wires with a chain of drops in each', () => {

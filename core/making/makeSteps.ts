@@ -326,7 +326,7 @@ function timesOf({ piece, plan, dressing, row }: Making, task: Task): number {
   const part = piece.parts.find((p) => p.id === task.partId);
   if (part) return partTimes(piece, part, row);
   const item = dressing.items.find((d) => d.item.id === task.itemId);
-  if (item) return itemTimes(piece, plan, dressing.items, item, row);
+  if (item) return itemTimes(piece, plan, item, row);
   const wire = plan.wires[task.wire ?? -1];
   return wire ? wireTimes(piece, wire.pathId, row) : 1;
 }

@@ -127,7 +127,9 @@ export const ItemEditor = memo(function ItemEditor({
           set(name === '' ? rest : { ...rest, name });
         }}
       />
-      {!isLed(item) && <SameAgain key={item.id} item={item} unit={unit} />}
+      {!isLed(item) && item.hangsIn === undefined && (
+        <SameAgain key={item.id} item={item} unit={unit} />
+      )}
     </div>
   );
 });

@@ -261,11 +261,14 @@ const BESIDE_MM = 3;
 /** What a key puts on once more. */
 function againBy(key: string, longMm: number): Again | null {
   const spacingMm = Math.max(longMm, BESIDE_MM);
-  return (
-    { d: { by: 'spacing', count: 1, spacingMm } as const, m: { by: 'mirror' } as const }[
-      key.toLowerCase() as 'd' | 'm'
-    ] ?? null
-  );
+  switch (key.toLowerCase()) {
+    case 'd':
+      return { by: 'spacing', count: 1, spacingMm };
+    case 'm':
+      return { by: 'mirror' };
+    default:
+      return null;
+  }
 }
 
 /** What is dragged: an item, or one of its ends. */

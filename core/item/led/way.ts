@@ -22,6 +22,7 @@ export interface Way {
 const ALONG_STEP_MM = 0.5;
 const ARC_STEPS = 32;
 
+/** Beyond this share of a way nothing is put on it: it ends there. */
 const MOST_PAST = 0.95;
 
 /** The middle of a line, by its length. */
