@@ -111,7 +111,7 @@ describe('what hangs in the loop of another item', () => {
       return dressPiece(alone, planPiece(alone)).massG;
     };
     const { hangsIn: _none, ...loose } = drop;
-    const onLeg = one(rings) + 3 * one(loose as DressItem);
+    const onLeg = one(rings) + 3 * one(loose);
     expect(all!.massG).toBeCloseTo(onLeg, 9);
     const copied = (d: typeof all): number => d!.copies.reduce((sum, c) => sum + c.grams, 0);
     expect(copied(all) - copied(bare)).toBeCloseTo(3 * onLeg, 9);
