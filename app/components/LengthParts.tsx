@@ -11,6 +11,7 @@ const REASONS = {
   corners: 'rounding corners',
   folds: 'folds',
   wishes: 'your own bends',
+  beside: 'the inner or outer of two passes side by side',
 } as const;
 
 /** The one number for how far the wire lies off the line, with its place; apart from it what rounding takes. */

@@ -22,6 +22,7 @@ import type { Route } from '../route';
 import { isBend, marksOf, shiftRoom, type Mark, type Strip } from '../strip';
 import { wireGrams } from '../wire';
 import { adviceFor, type Advice } from './advice';
+import { besidePasses, type BesidePasses } from './besidePasses';
 import { alongBlank, gainUpTo, takenInAll, type OnBlank } from './blank';
 import { formedWires } from './formedWires';
 import { formPath } from './formPath';
@@ -166,17 +167,22 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
       breach: parted?.breach ?? formed.breach,
     };
   });
-  const built = all.filter((b) => b.breach === null);
+  const drawn = all.filter((b) => b.breach === null);
   const unplanned = all.flatMap(({ path, breach }, place) =>
     breach ? [{ pathId: path.id, place, breach }] : [],
   );
-  const strips = built.map((b) => b.strip);
-  const bare = strips.map((s) => bareLine(s));
-  const thick = built.map((b) => b.stock.diameterMm);
+  const onLines = drawn.map((b) => b.strip);
+  const bare = onLines.map((s) => bareLine(s));
+  const thick = drawn.map((b) => b.stock.diameterMm);
   const d = thick.length > 0 ? Math.max(...thick) : piece.wire.diameterMm;
   const meetings = findMeetings(bare, thick, alongsideWish(thick));
-  const doubling = doublingOf(strips, meetings.alongside, thick, lieWished(piece));
-  const beside = doubling.asides;
+  const doubling = doublingOf(onLines, meetings.alongside, thick, lieWished(piece));
+  const passes = drawn.map((b, n) =>
+    besidePasses(b, n, doubling.found[n]!, kit, b.stock.stiffness),
+  );
+  const built = drawn.map((b, n) => ({ ...b, ...passes[n]! }));
+  const strips = built.map((b) => b.strip);
+  const beside = doubling.asides.map((list, n) => list.map((a) => onBlankOf(passes[n]!, a)));
   const asDrawn = beside.every((b) => b.length === 0);
   const lines = asDrawn
     ? bare
@@ -262,7 +268,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
       gains,
       taken,
       drawnMm,
-      corrections: b.corrections,
+      corrections: [...b.corrections, { id: 'beside', mm: b.moreMm }],
       wished: b.wished,
       stray,
       seamAt,
@@ -277,7 +283,7 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
     diameterMm: lead.diameterMm,
     route: route && summary(route),
     crossings: crossingsOf(found, d, piece.over, piece.overAt),
-    doubled: doubling.stretches,
+    doubled: doubling.stretches.map((s) => onBlankOf(passes[s.wire]!, s)),
     advice: adviceFor(built.map((b, i) => ({ ...b, onBlank: wires[i]! }))),
     hang: hangOf(
       lines,
@@ -316,6 +322,12 @@ function stocksIn(coils: readonly TestCoil[]) {
     return before;
   };
 }
+
+/** A stretch of a wire whose bends were moved along its blank. */
+const onBlankOf = <T extends { readonly fromMm: number; readonly toMm: number }>(
+  { onto }: BesidePasses,
+  stretch: T,
+): T => ({ ...stretch, fromMm: onto(stretch.fromMm), toMm: onto(stretch.toMm) });
 
 const NOWHERE: Vec = { x: 0, y: 0 };
 

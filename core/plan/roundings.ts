@@ -3,7 +3,7 @@ import type { Strip } from '../strip';
 
 /** Why a developed length differs from the drawn one, mm. */
 export interface Correction {
-  readonly id: 'smoothing' | 'basis' | 'tips' | 'tools' | 'corners' | 'folds' | 'wishes';
+  readonly id: 'smoothing' | 'basis' | 'tips' | 'tools' | 'corners' | 'folds' | 'wishes' | 'beside';
   readonly mm: number;
 }
 

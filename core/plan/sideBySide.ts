@@ -1,6 +1,6 @@
 import { cross, distance, dot, sub, type AlongsideWish, type Stretch, type Vec } from '../geometry';
 import type { DoubledLie, Piece } from '../piece';
-import type { Strip } from '../strip';
+import type { Strip, StripPiece } from '../strip';
 import { placeOnWire } from './places';
 
 /** A stretch of the blank that lies beside its line because another pass lies on the same line. */
@@ -9,6 +9,11 @@ export interface Aside {
   readonly toMm: number;
   /** how far the wire's middle lies to the right of its way if positive, to the left if not, mm */
   readonly asideMm: number;
+}
+
+/** Such a stretch along one other pass, with where that is. */
+export interface AsidePass extends Aside {
+  readonly other: Doubled['other'];
 }
 
 /** One place along a formed wire. */
@@ -55,7 +60,10 @@ export interface DoubledStretch {
 
 /** Where passes lie along each other, and how far aside that brings them. */
 export interface Doubling {
+  /** of each wire, as it is laid: those that follow each other on one side are one */
   readonly asides: readonly (readonly Aside[])[];
+  /** of each wire, each along one other pass */
+  readonly found: readonly (readonly AsidePass[])[];
   readonly stretches: readonly DoubledStretch[];
 }
 
@@ -85,7 +93,10 @@ export function doublingOf(
   thickMm: readonly number[],
   lieAt: LieAt,
 ): Doubling {
-  if (alongside.length === 0) return { asides: strips.map(() => []), stretches: [] };
+  if (alongside.length === 0) {
+    const none = strips.map(() => []);
+    return { asides: none, found: none, stretches: [] };
+  }
   const all = doubledStretches(strips, alongside, thickMm);
   const along = new Map(all.map((d) => [d, placesAlong(strips[d.wire]!, d)]));
   const wished = new Map(all.map((d) => [d, lieAt(along.get(d)!)]));
@@ -98,20 +109,26 @@ export function doublingOf(
   const over = new Set(all.filter((d) => isStack(lies.get(d)!)));
   const found = all.filter((d) => !over.has(d) && all.some((e) => isPartner(d, e)));
   const sides = new Map<Doubled, number>();
-  const asides: Aside[][] = strips.map(() => []);
+  const whole = wholeStretches(found, thickMm);
+  const asideOf = new Map<Doubled, number>();
   for (const d of found) {
     const partner = [...sides].find(([e]) => isPartner(d, e));
     const side = partner
       ? partner[1] * (d.sameWay ? -1 : 1)
-      : firstSide(d, strips, thickMm[d.wire]!) * (lies.get(d) === 'swapped' ? -1 : 1);
+      : firstSide(whole.get(d) ?? d, strips, thickMm[d.wire]!) *
+        (lies.get(d) === 'swapped' ? -1 : 1);
     sides.set(d, side);
     // Two wires touch where their middles are half of each apart.
     const touchMm = (thickMm[d.wire]! + thickMm[d.other.wire]!) / 2;
-    const asideMm = (side * Math.max(0, touchMm - Math.abs(d.apartMm))) / 2;
-    asides[d.wire]!.push({ fromMm: d.fromMm, toMm: d.toMm, asideMm });
+    asideOf.set(d, (side * Math.max(0, touchMm - Math.abs(d.apartMm))) / 2);
   }
+  const ended = strips.map(({ developedMm }, wire) => {
+    const own = found.filter((d) => d.wire === wire).sort((a, b) => a.fromMm - b.fromMm);
+    return toEnds(alongPasses(own, whole, asideOf), developedMm);
+  });
   return {
-    asides: asides.map((list, i) => bridged(toEnds(list, strips[i]!.developedMm), 5 * thickMm[i]!)),
+    asides: ended.map((list, i) => bridged(list, 5 * thickMm[i]!)),
+    found: ended,
     stretches: [...over, ...found].map((d): DoubledStretch => {
       const { wire, fromMm, toMm } = d;
       const bare = { strip: strips[wire]!, asides: [] };
@@ -165,7 +182,7 @@ function placesAlong(strip: Strip, { fromMm, toMm }: Doubled): Vec[] {
 }
 
 /** Stretches that begin or end close to a wire's end reach it. */
-const toEnds = (list: readonly Aside[], lengthMm: number): Aside[] =>
+const toEnds = (list: readonly AsidePass[], lengthMm: number): AsidePass[] =>
   list.map((a) => ({
     ...a,
     fromMm: a.fromMm <= 3 * STEP_MM ? 0 : a.fromMm,
@@ -181,6 +198,90 @@ const isPartner = (d: Doubled, e: Doubled): boolean =>
   overlap(d.other.fromMm, d.other.toMm, e.fromMm, e.toMm) > 0 &&
   overlap(e.other.fromMm, e.other.toMm, d.fromMm, d.toMm) > 0;
 
+/** The stretches of one wire, those as one in which it goes on beside the same pass on one side. */
+function alongPasses(
+  own: readonly Doubled[],
+  whole: ReadonlyMap<Doubled, Doubled>,
+  asideOf: ReadonlyMap<Doubled, number>,
+): AsidePass[] {
+  const out: AsidePass[] = [];
+  let before: Doubled | null = null;
+  for (const d of own) {
+    const next = { fromMm: d.fromMm, toMm: d.toMm, asideMm: asideOf.get(d) ?? 0, other: d.other };
+    const last = out.at(-1);
+    const goesOn = before && whole.get(before) === whole.get(d);
+    if (last && goesOn && last.asideMm * next.asideMm > 0) {
+      const [a, b] = [last.toMm - last.fromMm, next.toMm - next.fromMm];
+      out[out.length - 1] = {
+        fromMm: last.fromMm,
+        toMm: next.toMm,
+        asideMm: (last.asideMm * a + next.asideMm * b) / (a + b),
+        other: joinedRange(last.other, next.other),
+      };
+    } else out.push(next);
+    before = d;
+  }
+  return out;
+}
+
+const joinedRange = (a: Doubled['other'], b: Doubled['other']): Doubled['other'] => ({
+  wire: a.wire,
+  fromMm: Math.min(a.fromMm, b.fromMm),
+  toMm: Math.max(a.toMm, b.toMm),
+});
+
+/**
+ * Two passes go on beside each other over a gap of at most so many wires that is alike in both, to so many: round a
+ * corner, or where tools bring them apart by a hair.
+ */
+const PASSED_OVER = 10;
+const ALIKE = 3;
+
+/**
+ * For each doubled stretch all that it goes on in with the same other pass, round corners: they lie on one side of
+ * each other all along.
+ */
+function wholeStretches(
+  found: readonly Doubled[],
+  thickMm: readonly number[],
+): ReadonlyMap<Doubled, Doubled> {
+  const whole = new Map<Doubled, Doubled>();
+  let open: Doubled[] = [];
+  const close = (): void => {
+    const [first, last] = [open[0], open.at(-1)];
+    if (!first || !last) return;
+    const apartMm = open.reduce((sum, d) => sum + d.apartMm, 0) / open.length;
+    const other = open.map((d) => d.other).reduce(joinedRange);
+    const all = { ...first, toMm: last.toMm, other, apartMm };
+    for (const d of open) whole.set(d, all);
+  };
+  const inOrder = [...found].sort((a, b) => a.wire - b.wire || a.fromMm - b.fromMm);
+  for (const d of inOrder) {
+    const last = open.at(-1);
+    const gapMm = last ? d.fromMm - last.toMm : Infinity;
+    const otherMm = !last
+      ? Infinity
+      : d.sameWay
+        ? d.other.fromMm - last.other.toMm
+        : last.other.fromMm - d.other.toMm;
+    const thick = thickMm[d.wire] ?? 0;
+    const goesOn =
+      last?.wire === d.wire &&
+      last.other.wire === d.other.wire &&
+      last.sameWay === d.sameWay &&
+      !isPartner(last, d) &&
+      gapMm < PASSED_OVER * thick &&
+      Math.abs(gapMm - otherMm) < ALIKE * thick;
+    if (!goesOn) {
+      close();
+      open = [];
+    }
+    open.push(d);
+  }
+  close();
+  return whole;
+}
+
 /** The side of the first of two passes: 1 to the right of its way, -1 to the left. */
 function firstSide(d: Doubled, strips: readonly Strip[], diameterMm: number): number {
   // Lines drawn a little apart stay on the sides where they are.
@@ -193,7 +294,28 @@ function firstSide(d: Doubled, strips: readonly Strip[], diameterMm: number): nu
   const theirs = before(other.wire, other.fromMm) + after(other.wire, other.toMm);
   // Of a line run there and back each end is seen from the other pass's own way.
   const lean = sameWay ? mine - theirs : mine + theirs;
-  return lean > 0 ? 1 : -1;
+  if (Math.abs(lean) > EVEN * diameterMm) return lean > 0 ? 1 : -1;
+  return turnedSide(d, strips[d.wire]!);
+}
+
+/** Passes lean to neither side where they do by less than this share of a wire. */
+const EVEN = 0.02;
+
+/**
+ * The side of the first of two passes that lean to neither, told by turns alone so that a figure turned or mirrored
+ * has the same, or the mirrored one: away from where a fold between both turns back, else outside of what both go round.
+ */
+function turnedSide({ wire, other, fromMm, toMm, sameWay }: Doubled, strip: Strip): number {
+  const [from, to] = fromMm < other.fromMm ? [toMm, other.fromMm] : [other.toMm, fromMm];
+  const isWithin = ({ startMm, lengthMm }: StripPiece, a: number, b: number): boolean =>
+    startMm + lengthMm / 2 >= a && startMm + lengthMm / 2 <= b;
+  const folds = strip.pieces.filter((p) => p.kind === 'fold' && isWithin(p, from, to));
+  const fold = other.wire === wire && !sameWay && folds.length % 2 === 1 ? folds[0] : null;
+  if (fold) return (fold.angleRad > 0 ? -1 : 1) * (fromMm < other.fromMm ? 1 : -1);
+  const turn = (pieces: readonly StripPiece[]): number =>
+    pieces.reduce((sum, p) => sum + p.angleRad, 0);
+  const along = turn(strip.pieces.filter((p) => isWithin(p, fromMm, toMm)));
+  return (Math.abs(along) > PARALLEL_RAD ? along : turn(strip.pieces)) > 0 ? -1 : 1;
 }
 
 /** How far to the right of a stretch's end the wire lies a little beyond it; 0 beyond a wire's end. */
@@ -208,7 +330,8 @@ function asideOf(strips: readonly Strip[], wire: number, endMm: number, beyondMm
 /** Stretches on the same side with a short gap, such as a fold, between them are one. */
 function bridged(list: readonly Aside[], gapMm: number): Aside[] {
   const out: Aside[] = [];
-  for (const next of [...list].sort((a, b) => a.fromMm - b.fromMm)) {
+  for (const { fromMm, toMm, asideMm } of [...list].sort((a, b) => a.fromMm - b.fromMm)) {
+    const next = { fromMm, toMm, asideMm };
     const last = out[out.length - 1];
     const alike = last && Math.abs(last.asideMm - next.asideMm) < 0.2 * Math.abs(last.asideMm);
     if (last && alike && next.fromMm - last.toMm <= gapMm) {
