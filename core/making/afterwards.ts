@@ -1,6 +1,6 @@
 import { isLink, linkPlan } from '../bill';
 import { endForm } from '../end';
-import type { Dressed } from '../dressing';
+import { eyesOf, hostWires, type Dressed } from '../dressing';
 import { kindOf } from '../item';
 import { say } from '../words';
 import { taskOf, type TaskBook } from './taskBook';
@@ -41,6 +41,14 @@ export function joinParts(book: TaskBook): void {
     }
     const host = piece.parts.find((p) => p.id === part.to);
     if (host) book.before(id, `part:${host.id}`, 'inside-first');
+    // A loop that it may hang in is there by then.
+    for (const wire of hostWires(piece, plan, part)) {
+      const eyes = eyesOf(plan, plan.wires[wire]!).map((e) => e.which);
+      for (const g of book.endsOf(wire)) {
+        const has = g.end !== null && g.end !== 'seam' && eyes.includes(g.end);
+        if (has) book.before(g.id, id, 'hangs-in-it', { soft: true });
+      }
+    }
   }
 }
 

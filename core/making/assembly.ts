@@ -68,12 +68,16 @@ interface Ordering {
   readonly works: WireSteps[];
 }
 
+/** An end is worked, and trimmed, late: it is in the way of what goes on before, and holds the wire until then. */
+const isLate = ({ kind, end }: Task): boolean => kind === 'ends' && end !== null;
+
 function ordering(piece: Piece, plan: Plan, dressing: Dressing, kit: Kit | null): Ordering {
   const works = worksOf(piece, plan, kit);
   const { tasks, precedences } = taskGraph(piece, plan, dressing, works);
   const { order, rings } = inOrder(
     tasks.map((t) => t.id),
     precedences,
+    new Set(tasks.filter(isLate).map((t) => t.id)),
   );
   const byId = new Map(tasks.map((t) => [t.id, t]));
   return { tasks: order.map((id) => byId.get(id)!), precedences, rings, works };

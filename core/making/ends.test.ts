@@ -65,6 +65,57 @@ describe('two ends are two tasks', () => {
     expect(last!.orders.map(told).join(' ')).toMatch(/last end.*Trim the reserve/);
   });
 
+  it('both come after what is put on the wire, unless something waits for them', () => {
+    const bind = newDressItem('coil', 'c', place(20, 10, 6), place(0, 0), { frameMm: 0.8 });
+    const { ids, assembly } = made({ ...base, dressing: [bind] });
+    expect(assembly.conflicts).toEqual([]);
+    expect(ids.slice(2)).toEqual([
+      'item:c',
+      'wire:0:first-end',
+      'wire:0:ends',
+      'finish',
+      'compare',
+    ]);
+  });
+
+  it('one is there before what hangs in its loop, the other still comes late', () => {
+    const eye = placedEnds(planPiece(base), planPiece(base).wires[0]!).find(
+      (e) => e.which === 'start',
+    )!.eye!;
+    const ring = newDressItem('finding', 'r', { ...eye.center, lengthMm: 0 }, place(0, 0), {
+      frameMm: 0.8,
+    });
+    const coil = newDressItem('coil', 'c', place(20, 10, 6), place(0, 0), { frameMm: 0.8 });
+    const { ids } = made({ ...base, dressing: [ring, coil] });
+    const at = (id: string): number => ids.indexOf(id);
+    expect(at('wire:0:first-end')).toBeLessThan(at('item:r'));
+    expect(at('item:c')).toBeLessThan(at('item:r'));
+    expect(at('item:r')).toBeLessThan(at('wire:0:ends'));
+  });
+
+  it('come before the piece is hardened, and what is put on after that waits for both', () => {
+    const bind = newDressItem('coil', 'c', place(20, 10, 6), place(0, 0), { frameMm: 0.8 });
+    const hard = { ...base, dressing: [bind], making: { ...base.making, harden: true } };
+    const { ids, assembly } = made(hard);
+    expect(assembly.conflicts).toEqual([]);
+    expect(ids.slice(2, 6)).toEqual(['wire:0:first-end', 'wire:0:ends', 'harden', 'item:c']);
+  });
+
+  it('of two wires each is worked early where it is wished so, and no task of another comes between', () => {
+    const other = newPath(
+      'o',
+      [
+        { x: 0, y: 60 },
+        { x: 20, y: 60 },
+        { x: 20, y: 80 },
+      ],
+      false,
+    );
+    const { ids } = made(wished({ ...base, paths: [STAIRS, other] }, FIRST_EARLY));
+    expect(ids.slice(0, 3)).toEqual(['wire:0:cut', 'wire:0:first-end', 'wire:0:bends:0']);
+    expect(ids.indexOf('wire:0:ends')).toBeGreaterThan(ids.indexOf('wire:1:bends:0'));
+  });
+
   it('the first is worked before any bend where the maker wishes so, and is drawn on the straight blank', () => {
     const { ids, assembly, steps, plan } = made(wished(base, FIRST_EARLY));
     expect(assembly.conflicts).toEqual([]);

@@ -169,19 +169,21 @@ export function itemsAmongThemselves(book: TaskBook): void {
   }
 }
 
-/** What hangs in an eye that is wrapped shut goes in before. */
+/** What hangs in an eye that is wrapped shut goes in before, if it cannot be opened itself; else the eye is there first. */
 export function hungBeforeShut(book: TaskBook): void {
   const { plan } = book;
   for (const d of book.items) {
     const { item } = d;
-    if (d.host !== null || !kindOf(item).nature?.(item).closed) continue;
+    const { traits, nature } = kindOf(item);
+    if (d.host !== null || (!traits.hangs && !nature?.(item).closed)) continue;
     plan.wires.forEach((wire, w) => {
       for (const eye of eyesOf(plan, wire)) {
-        if (!eye.shuts || !isIn(eye, item.on)) continue;
+        if (!isIn(eye, item.on)) continue;
+        const before = eye.shuts && nature?.(item).closed;
         for (const g of book.endsOf(w)) {
-          if (g.end === 'seam' || g.end === eye.which) {
-            book.before(taskOf(d), g.id, 'hangs-in-shut');
-          }
+          if (g.end !== 'seam' && g.end !== eye.which) continue;
+          if (before) book.before(taskOf(d), g.id, 'hangs-in-shut');
+          else book.before(g.id, taskOf(d), 'hangs-in-it', { soft: true });
         }
       }
     });

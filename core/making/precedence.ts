@@ -48,20 +48,68 @@ function ringIn(left: ReadonlySet<string>, edges: readonly Precedence[]): Preced
   return null;
 }
 
+/** For each task all that must wait for it, however far down the line; what is only handier does not count. */
+function waitingFor(edges: readonly Precedence[]): (task: string) => ReadonlySet<string> {
+  const after = new Map<string, string[]>();
+  for (const e of edges) if (!e.soft) after.set(e.first, [...(after.get(e.first) ?? []), e.then]);
+  const known = new Map<string, ReadonlySet<string>>();
+  return (task) => {
+    const before = known.get(task);
+    if (before) return before;
+    const seen = new Set<string>();
+    const open = [task];
+    for (let at = open.pop(); at !== undefined; at = open.pop()) {
+      for (const next of after.get(at) ?? []) {
+        if (seen.has(next)) continue;
+        seen.add(next);
+        open.push(next);
+      }
+    }
+    known.set(task, seen);
+    return seen;
+  };
+}
+
+/**
+ * The rank by which tasks are taken that could come next: their place in the list; one that comes late has that of the
+ * first that waits for it, and stands just before it.
+ */
+function ranksOf(
+  tasks: readonly string[],
+  waiting: (task: string) => ReadonlySet<string>,
+  late: ReadonlySet<string>,
+): ReadonlyMap<string, number> {
+  const place = new Map(tasks.map((t, i) => [t, i]));
+  const firstAfter = (task: string): number => {
+    const after = [...waiting(task)].filter((t) => !late.has(t));
+    return Math.min(tasks.length, ...after.map((t) => place.get(t) ?? tasks.length));
+  };
+  const within = (i: number): number => (i + 1) / (tasks.length + 2) - 1;
+  return new Map(tasks.map((t, i) => [t, late.has(t) ? firstAfter(t) + within(i) : i]));
+}
+
 /**
  * Tasks in an order that keeps all precedences; of tasks that could come next the one listed first
- * comes first. Where precedences contradict each other the ring is reported, and the maker's wish in
+ * comes first. Some come late: only when something waits for them. Where precedences contradict each other the ring is reported, and the maker's wish in
  * it, else its last precedence, is left out so that there is an order all the same.
  */
-export function inOrder(tasks: readonly string[], precedences: readonly Precedence[]): Ordered {
+export function inOrder(
+  tasks: readonly string[],
+  precedences: readonly Precedence[],
+  late: ReadonlySet<string> = new Set(),
+): Ordered {
   const known = new Set(tasks);
-  let edges = precedences.filter((e) => known.has(e.first) && known.has(e.then));
+  const all = precedences.filter((e) => known.has(e.first) && known.has(e.then));
+  const waiting = waitingFor(all);
+  let edges = all.filter((e) => !e.soft || !waiting(e.then).has(e.first));
+  const ranks = ranksOf(tasks, waiting, late);
+  const byRank = [...tasks].sort((a, b) => ranks.get(a)! - ranks.get(b)!);
   const left = new Set(tasks);
   const order: string[] = [];
   const rings: Precedence[][] = [];
   while (left.size > 0) {
     const blocked = new Set(edges.filter((e) => left.has(e.first)).map((e) => e.then));
-    const next = tasks.find((t) => left.has(t) && !blocked.has(t));
+    const next = byRank.find((t) => left.has(t) && !blocked.has(t));
     if (next !== undefined) {
       order.push(next);
       left.delete(next);
