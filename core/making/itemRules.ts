@@ -169,23 +169,36 @@ export function itemsAmongThemselves(book: TaskBook): void {
   }
 }
 
-/** What hangs in an eye that is wrapped shut goes in before, if it cannot be opened itself; else the eye is there first. */
+/**
+ * What hangs in an eye that is wrapped shut goes in before, if it cannot be opened itself; else the eye is there first,
+ * and, as that is handier, every other end.
+ */
 export function hungBeforeShut(book: TaskBook): void {
   const { plan } = book;
   for (const d of book.items) {
     const { item } = d;
     const { traits, nature } = kindOf(item);
     if (d.host !== null || (!traits.hangs && !nature?.(item).closed)) continue;
+    const shutBy = new Set<string>();
     plan.wires.forEach((wire, w) => {
       for (const eye of eyesOf(plan, wire)) {
         if (!isIn(eye, item.on)) continue;
         const before = eye.shuts && nature?.(item).closed;
         for (const g of book.endsOf(w)) {
           if (g.end !== 'seam' && g.end !== eye.which) continue;
-          if (before) book.before(taskOf(d), g.id, 'hangs-in-shut');
-          else book.before(g.id, taskOf(d), 'hangs-in-it', { soft: true });
+          if (before) {
+            shutBy.add(g.id);
+            book.before(taskOf(d), g.id, 'hangs-in-shut');
+          } else book.before(g.id, taskOf(d), 'hangs-in-it', { soft: true });
         }
       }
     });
+    if (!traits.hangs) continue;
+    for (const { wire } of book.works) {
+      for (const g of book.endsOf(wire)) {
+        if (shutBy.has(g.id)) continue;
+        book.before(g.id, taskOf(d), 'hung-in-the-way', { soft: true });
+      }
+    }
   }
 }

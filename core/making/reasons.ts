@@ -29,6 +29,7 @@ export const REASONS = {
   'frame-closed': 'the frame is closed before it is filled',
   'bent-with-it': 'they would be bent with it',
   'in-the-way': 'what hangs is in the way of winding',
+  'hung-in-the-way': 'what hangs is in the way when ends are worked',
   wished: 'you wish it so',
   'bent-before-flat': 'the stretch is bent round before it is hammered flat',
   'blow-breaks': 'hammer before beads: a blow breaks them',
