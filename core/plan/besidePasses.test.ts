@@ -67,8 +67,8 @@ describe('passes side by side', () => {
         fc.boolean(),
         (moves, kit) => {
           const found = gaps(planned(outAndBack([{ run: 9 }, ...moves]), kit));
-          // On tools each of them keeps to its line within 0.25 mm.
-          const off = kit ? 0.55 : 0.05;
+          // On tools each of them, and the fold between, keeps to its line within 0.25 mm.
+          const off = kit ? 0.75 : 0.05;
           expect(Math.max(...found)).toBeLessThan(D + off);
           expect(Math.min(...found)).toBeGreaterThan(D - off);
         },

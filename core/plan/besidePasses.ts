@@ -23,17 +23,18 @@ export interface BesidePasses {
  * of it on each leg. Turns stay as they are, and the line that the wire is drawn by.
  * Source: a line parallel to one of curvature k at a distance a is 1 - k a as long; a corner's legs meet where
  * both are moved aside.
- * Turns of one curve over itself are wound on each other, one bend.
+ * Where a line winds over itself each turn is as drawn.
  * @param wireIndex which wire of the figure it is
- * @param asides stretches as they were found, each along one other pass
+ * @param found stretches as they were found, each along one other pass
  */
 export function besidePasses(
   { strip, tools, edits }: Pick<FormedPath, 'strip' | 'tools' | 'edits'>,
   wireIndex: number,
-  asides: readonly AsidePass[],
+  found: readonly AsidePass[],
   kit: Kit | null,
   wire: Stiffness,
 ): BesidePasses {
+  const asides = found.filter((a) => a.other.wire !== wireIndex || !isWound(strip, a));
   const more = strip.pieces.map(() => 0);
   const put = (i: number, mm: number): void => {
     if (more[i] !== undefined) more[i] += mm;
@@ -41,7 +42,6 @@ export function besidePasses(
   strip.pieces.forEach((p, i) => {
     if (p.kind === 'curve' && !edits[i]?.over) {
       for (const aside of asides) {
-        if (isOwn(p, aside, wireIndex)) continue;
         put(i, -asideOn(p, aside.asideMm) * p.angleRad * shareOf(p, aside));
       }
     }
@@ -130,15 +130,15 @@ function besides(
   return { before: leads ? before : null, after: leaves ? after : null };
 }
 
-/** Whether the other pass is of the same curve, which winds over itself. */
-const isOwn = (
-  { startMm, lengthMm }: StripPiece,
-  { other }: AsidePass,
-  wireIndex: number,
-): boolean =>
-  other.wire === wireIndex &&
-  Math.min(startMm + lengthMm, other.toMm) - Math.max(startMm, other.fromMm) >
-    (other.toMm - other.fromMm) / 2;
+/** Whether both passes are of one line that winds over itself without a corner: like a coil, each turn as drawn. */
+const isWound = ({ pieces }: Strip, { fromMm, toMm, other, sameWay }: AsidePass): boolean =>
+  sameWay &&
+  !pieces.some(({ kind, startMm, lengthMm }) => {
+    const middleMm = startMm + lengthMm / 2;
+    const between =
+      middleMm > Math.min(toMm, other.toMm) && middleMm < Math.max(fromMm, other.fromMm);
+    return between && (kind === 'corner' || kind === 'fold');
+  });
 
 /** How far aside a curve can be bent: inside it no tighter than round nothing. */
 const asideOn = (p: StripPiece, asideMm: number): number =>

@@ -14,6 +14,8 @@ export interface Aside {
 /** Such a stretch along one other pass, with where that is. */
 export interface AsidePass extends Aside {
   readonly other: Doubled['other'];
+  /** both run the same way, or against each other */
+  readonly sameWay: boolean;
 }
 
 /** One place along a formed wire. */
@@ -207,13 +209,14 @@ function alongPasses(
   const out: AsidePass[] = [];
   let before: Doubled | null = null;
   for (const d of own) {
-    const next = { fromMm: d.fromMm, toMm: d.toMm, asideMm: asideOf.get(d) ?? 0, other: d.other };
+    const { fromMm, toMm, other, sameWay } = d;
+    const next = { fromMm, toMm, asideMm: asideOf.get(d) ?? 0, other, sameWay };
     const last = out.at(-1);
     const goesOn = before && whole.get(before) === whole.get(d);
     if (last && goesOn && last.asideMm * next.asideMm > 0) {
       const [a, b] = [last.toMm - last.fromMm, next.toMm - next.fromMm];
       out[out.length - 1] = {
-        fromMm: last.fromMm,
+        ...last,
         toMm: next.toMm,
         asideMm: (last.asideMm * a + next.asideMm * b) / (a + b),
         other: joinedRange(last.other, next.other),
