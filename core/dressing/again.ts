@@ -93,6 +93,7 @@ function isThere(a: PieceItem, b: PieceItem, nearMm: number): boolean {
 
 /**
  * A piece with the same put on at other places too: where one of its kind lies already nothing is added.
+ * @param of all of which the same is put on once more: by default the item alone
  * @returns how many were added
  */
 export function withAgain(
@@ -100,12 +101,9 @@ export function withAgain(
   plan: Plan,
   item: PieceItem,
   how: Again,
+  of: readonly PieceItem[] = [item],
 ): { readonly piece: Piece; readonly added: number } {
   const ground = groundOf(piece, plan);
-  const run = ground.runAt(item.on);
-  const { place } = kindOf(item);
-  // What hangs in the loop of another item has no place of its own to be put beside.
-  if ((!run && place !== 'free') || item.hangsIn !== undefined) return { piece, added: 0 };
   const alike = piece.dressing.filter((i) => i.kind === item.kind);
   // What lies side by side is no further apart than thin wires are thick.
   const nearMm = how.by === 'beside' ? BESIDE_MM : ONE_PLACE_MM;
@@ -117,12 +115,18 @@ export function withAgain(
     next = withItem(next, { ...copy, id: freshItemId(next) });
     added++;
   };
-  if (how.by === 'mirror') put(mirrored(piece, item));
-  else if (run && (place === 'point' || place === 'stretch')) {
-    const half = run.lengthMm / 2;
-    for (const { wire, mm } of placesOf(plan, run, how)) {
-      const on = stretchPlace(plan, { wire, fromMm: mm - half, toMm: mm + half });
-      if (on) put({ ...item, on: { ...on, lengthMm: item.on.lengthMm } });
+  for (const one of of) {
+    const run = ground.runAt(one.on);
+    const { place } = kindOf(one);
+    // What hangs in the loop of another item has no place of its own to be put beside.
+    if ((!run && place !== 'free') || one.hangsIn !== undefined) continue;
+    if (how.by === 'mirror') put(mirrored(piece, one));
+    else if (run && (place === 'point' || place === 'stretch')) {
+      const half = run.lengthMm / 2;
+      for (const { wire, mm } of placesOf(plan, run, how)) {
+        const on = stretchPlace(plan, { wire, fromMm: mm - half, toMm: mm + half });
+        if (on) put({ ...one, on: { ...on, lengthMm: one.on.lengthMm } });
+      }
     }
   }
   return { piece: next, added };

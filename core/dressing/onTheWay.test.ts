@@ -135,6 +135,14 @@ describe('wraps of wires that run side by side', () => {
     expect(more[1]).toBeCloseTo(round(1, FRAME), 6);
     const again = withAgain(both.piece, own, both.piece.dressing[0]!, { by: 'beside' });
     expect(again.added).toBe(0);
+    // Of several alike each is put there, those that are there already left out.
+    const two = pieceWith(paths, [
+      wrapsAt(near),
+      { ...wrapsAt(near), id: 'x', on: { ...place(6, near), headingRad: 0 } },
+    ]);
+    const all = withAgain(two, planPiece(two), two.dressing[0]!, { by: 'beside' }, two.dressing);
+    expect(all.added).toBe(2);
+    expect(all.piece.dressing).toHaveLength(4);
     // A wire by itself has none beside it.
     const bars = pieceWith(paths, [made('own-wraps', along(15, 0))]);
     expect(withAgain(bars, planPiece(bars), bars.dressing[0]!, { by: 'beside' }).added).toBe(0);

@@ -35,13 +35,16 @@ function reachOf({ item, place, marks }: Dressed): number {
 
 /** The task of each item, and what of its wires it waits for. */
 export function itemTasks(book: TaskBook): void {
-  for (const d of book.items) {
+  const hammers = (d: Dressed): boolean => kindOf(d.item).traits.hammers === true;
+  // What is hammered comes first among all that could come next.
+  for (const d of [...book.items.filter(hammers), ...book.items.filter((d) => !hammers(d))]) {
     const id = taskOf(d);
     book.put({ id, kind: 'dress', title: d.title, itemId: d.item.id });
     const { traits } = kindOf(d.item);
     heldFirst(book, d);
     if (traits.overEnds) overEnds(book, d);
     // What is threaded, or made on the way, was placed among the bends already.
+    if (traits.onTheWay) hostsFirst(book, d);
     if (traits.threaded || traits.onTheWay) continue;
     const spanned = [...new Set(d.spans.map((s) => s.wire))];
     for (const wire of spanned.length > 0 ? spanned : book.works.map((w) => w.wire)) {
@@ -73,6 +76,20 @@ function heldFirst(book: TaskBook, d: Dressed): void {
   for (const { wire, mm } of d.held ?? []) {
     const [from, to] = wire === span.wire ? [Math.min(here, mm), Math.max(here, mm)] : [mm, mm];
     book.before(bentTask(book, wire, from, to), taskOf(d), 'there-first');
+  }
+}
+
+/** Another wire that a thick one goes round is handier when its ends are worked, and it is hammered. */
+function hostsFirst(book: TaskBook, d: Dressed): void {
+  const id = taskOf(d);
+  const own = d.spans.map((s) => s.wire);
+  for (const wire of new Set((d.held ?? []).map((h) => h.wire))) {
+    if (own.includes(wire)) continue;
+    for (const g of book.endsOf(wire)) book.before(g.id, id, 'there-first', { soft: true });
+    for (const flat of book.items) {
+      const on = kindOf(flat.item).traits.hammers && flat.spans.some((s) => s.wire === wire);
+      if (on) book.before(taskOf(flat), id, 'flat-first', { soft: true });
+    }
   }
 }
 

@@ -111,7 +111,7 @@ export function doublingOf(
   const over = new Set(all.filter((d) => isStack(lies.get(d)!)));
   const found = all.filter((d) => !over.has(d) && all.some((e) => isPartner(d, e)));
   const sides = new Map<Doubled, number>();
-  const whole = wholeStretches(found, thickMm);
+  const whole = wholeStretches(strips, found, thickMm);
   const asideOf = new Map<Doubled, number>();
   for (const d of found) {
     const partner = [...sides].find(([e]) => isPartner(d, e));
@@ -233,18 +233,18 @@ const joinedRange = (a: Doubled['other'], b: Doubled['other']): Doubled['other']
   toMm: Math.max(a.toMm, b.toMm),
 });
 
-/**
- * Two passes go on beside each other over a gap of at most so many wires that is alike in both, to so many: round a
- * corner, or where tools bring them apart by a hair.
- */
-const PASSED_OVER = 10;
+/** Round a corner two passes go on beside each other over gaps that differ by no more than so many wires. */
 const ALIKE = 3;
+/** Where tools bring them apart they still go on beside each other no further apart than this share of a wire. */
+const NEARLY = 0.8;
+const LOOKED_AT = 12;
 
 /**
  * For each doubled stretch all that it goes on in with the same other pass, round corners: they lie on one side of
  * each other all along.
  */
 function wholeStretches(
+  strips: readonly Strip[],
   found: readonly Doubled[],
   thickMm: readonly number[],
 ): ReadonlyMap<Doubled, Doubled> {
@@ -273,8 +273,8 @@ function wholeStretches(
       last.other.wire === d.other.wire &&
       last.sameWay === d.sameWay &&
       !isPartner(last, d) &&
-      gapMm < PASSED_OVER * thick &&
-      Math.abs(gapMm - otherMm) < ALIKE * thick;
+      Math.abs(gapMm - otherMm) < ALIKE * thick &&
+      (gapMm < ALIKE * thick || areNear(strips, last, d, NEARLY * thick));
     if (!goesOn) {
       close();
       open = [];
@@ -283,6 +283,20 @@ function wholeStretches(
   }
   close();
   return whole;
+}
+
+/** Whether two passes stay near each other from one doubled stretch to the next. */
+function areNear(strips: readonly Strip[], from: Doubled, to: Doubled, mostMm: number): boolean {
+  const place = (wire: number, mm: number): Vec | undefined =>
+    placeOnWire({ strip: strips[wire]!, asides: [] }, mm)?.at;
+  const [begin, end] = from.sameWay
+    ? [from.other.toMm, to.other.fromMm]
+    : [from.other.fromMm, to.other.toMm];
+  return Array.from({ length: LOOKED_AT }, (_, i) => (i + 0.5) / LOOKED_AT).every((t) => {
+    const a = place(from.wire, from.toMm + t * (to.fromMm - from.toMm));
+    const b = place(from.other.wire, begin + t * (end - begin));
+    return a && b && distance(a, b) <= mostMm;
+  });
 }
 
 /** The side of the first of two passes: 1 to the right of its way, -1 to the left. */

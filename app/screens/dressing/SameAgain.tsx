@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
-import { groundOf, withAgain, type Again } from '@core/dressing';
+import { alikeTo, groundOf, withAgain, type Again } from '@core/dressing';
 import { kindOf, type PieceItem } from '@core/item';
 import type { LengthUnit } from '@core/units';
+import { Tick } from '~/components/Tick';
 import { Button } from '~/components/ui';
 import { useEdit, useWorkbench } from '~/state/workbench';
 import { AlongFields } from './AlongFields';
@@ -14,6 +15,7 @@ export function SameAgain({ item, unit }: { item: PieceItem; unit: LengthUnit })
   const { planState } = useWorkbench();
   const { plan, planned } = planState;
   const [told, setTold] = useState('');
+  const [all, setAll] = useState(false);
   const run = useMemo(
     () => (plan && planned ? groundOf(planned, plan).runAt(item.on) : null),
     [plan, planned, item.on],
@@ -23,15 +25,20 @@ export function SameAgain({ item, unit }: { item: PieceItem; unit: LengthUnit })
   const line = run && plan.wires[run.wire]?.pathId;
   const hasBeside = plan.wires.filter((w) => w.pathId === line).length > 1;
   const along = place === 'point' || place === 'stretch';
+  const alike = alikeTo(planned, item);
   const again = (how: Again): void => {
-    const { added } = withAgain(planned, plan, item, how);
-    if (added > 0) edit((p) => withAgain(p, plan, item, how).piece);
+    const of = all ? alike : [item];
+    const { added } = withAgain(planned, plan, item, how, of);
+    if (added > 0) edit((p) => withAgain(p, plan, item, how, of).piece);
     setTold(added > 0 ? `${added} more.` : 'There is no other such place.');
   };
   return (
     <details className="rounded-md border border-line px-3 py-2 text-sm">
       <summary className="cursor-pointer">The same again</summary>
       <div className="mt-2 space-y-2">
+        {alike.length > 1 && (
+          <Tick label={`Each of the ${alike.length} alike`} value={all} set={setAll} />
+        )}
         <div className="flex flex-wrap gap-2">
           <Button onClick={() => again({ by: 'mirror' })}>Mirrored</Button>
           {along && (
