@@ -32,8 +32,6 @@ export { frameHoles, groundOf, type FormedGround, type WireHole } from './ground
 export { laneWords, lanesOf, usesUp, type Lane, type LaneBlock } from './lanes';
 export {
   gramsOf,
-  jointPlace,
-  nearestPlaces,
   spotsLeft,
   withOneMore,
   withSpot,
@@ -43,6 +41,8 @@ export {
   type Spread,
 } from './parts';
 export { partJointWire, type PartJointWire } from './partJoints';
+export { jointPlace, nearestPlaces } from './jointPlace';
+export { hasRing, partHolding, ringOf } from './partJoints';
 export { hostWires, partWires } from './partWires';
 export { shapedFromSide } from './sideView';
 export { endFromSide, standsOut, type SideView, type StandsOut } from './squareEnds';

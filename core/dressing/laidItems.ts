@@ -1,9 +1,12 @@
 import { distance } from '../geometry';
 import { kindOf, layItem, type DressItem, type ItemEye, type Problem, type Run } from '../item';
+import type { Part } from '../piece';
 import type { Plan } from '../plan';
 import { asLength, asThickness, say } from '../words';
 import { stretchPlace } from './edit';
 import type { FormedGround } from './ground';
+import { partHolding, ringEye, ringOf } from './partJoints';
+import { partWires } from './partWires';
 import { isRefused, type Dressed } from './types';
 
 /** A wire further off than this is not the one that an item was put on, mm. */
@@ -49,10 +52,29 @@ function tooThick(item: DressItem, { insideMm }: ItemEye): Problem<DressItem>[] 
   ];
 }
 
-/** The loop of another item that one hangs in, and that item. */
+/** The loop that an item hangs in, and what that is of: another item, or what joins a part. */
 interface Hung {
   readonly eye: ItemEye;
-  readonly holder: Dressed;
+  readonly holder: Pick<Dressed, 'stock' | 'wire' | 'times' | 'place'> & {
+    readonly host: NonNullable<Dressed['host']>;
+  };
+}
+
+/** The ring that joins a part, for things to hang in: they are there with each of the part. */
+function inRing(ground: FormedGround, part: Part): Hung | null {
+  const eye = ringEye(ground, part);
+  const wire = partWires(ground.plan, part)[0];
+  if (!eye || wire === undefined) return null;
+  return {
+    eye,
+    holder: {
+      host: { id: ringOf(part), title: say`the ring of ${part.name}` },
+      stock: ground.plan.wires[wire]!.stock.id,
+      wire,
+      times: 1,
+      place: eye.down,
+    },
+  };
 }
 
 /** One item where it lies: on its wire, on none, or in the loop that it hangs in. */
@@ -73,9 +95,9 @@ function layOne(ground: FormedGround, item: DressItem, hung: Hung | null): Dress
     ...laid.problems,
   ];
   if (hung) {
-    const { item: own, title, stock, wire, place } = hung.holder;
+    const { host, stock, wire, place } = hung.holder;
     const times = hung.holder.times * hung.eye.count;
-    return { item, ...laid, problems, stock, wire, host: { id: own.id, title }, times, place };
+    return { item, ...laid, problems, stock, wire, host, times, place };
   }
   const place = isFree || !run ? item.on : run.spot((run.fromMm + run.toMm) / 2).at;
   return {
@@ -95,10 +117,13 @@ export function laidItems(ground: FormedGround, items: readonly DressItem[]): Dr
   const byId = new Map(items.map((i) => [i.id, i]));
   const done = new Map<string, Dressed | null>();
   const hungIn = (item: DressItem, above: readonly string[]): Hung | null => {
+    const part = partHolding(ground.piece, item.hangsIn);
+    if (part) return inRing(ground, part);
     const host = byId.get(item.hangsIn ?? '');
     if (!host || host === item || above.includes(host.id)) return null;
     const holder = lay(host, [...above, item.id]);
-    return holder?.eye && !isRefused(holder) ? { eye: holder.eye, holder } : null;
+    if (!holder?.eye || isRefused(holder)) return null;
+    return { eye: holder.eye, holder: { ...holder, host: { id: host.id, title: holder.title } } };
   };
   const lay = (item: DressItem, above: readonly string[]): Dressed | null => {
     const known = done.get(item.id);

@@ -1,6 +1,9 @@
 import { loopLength, strandsWrap } from '../element';
+import type { ItemEye } from '../item';
 import { wireOf, type Part, type Piece } from '../piece';
 import type { Plan } from '../plan';
+import type { FormedGround } from './ground';
+import { jointPlace } from './jointPlace';
 import { hostWires, partWires } from './partWires';
 
 /** What is left at each end of a wire that binds a part on, mm. */
@@ -29,4 +32,25 @@ export function partJointWire(piece: Piece, plan: Plan, part: Part): PartJointWi
   const bundle = [thicknessOf(plan, own), thicknessOf(plan, hostWires(piece, plan, part))];
   const tailsMm = 2 * BIND_TAIL_MM;
   return { cutMm: strandsWrap(joint.wraps, bundle, d) + tailsMm, tailsMm };
+}
+
+/** How a thing names the ring of a part that it hangs in. */
+const RING = 'part:';
+export const ringOf = (part: Part): string => RING + part.id;
+
+/** Parts whose joint is a ring of a known size: things can hang in it. */
+export const hasRing = ({ join, joint }: Part): boolean => join === 'ring' && Boolean(joint);
+
+/** The part whose ring a thing hangs in; null where it hangs in none, or that is gone. */
+export const partHolding = (piece: Piece, hangsIn: string | undefined): Part | null =>
+  piece.parts.find((part) => ringOf(part) === hangsIn && hasRing(part)) ?? null;
+
+/** The ring that joins the drawn one of a part, where it hangs over the wire of its host. */
+export function ringEye(ground: FormedGround, part: Part): ItemEye | null {
+  const place = jointPlace(ground, part);
+  if (!place || !part.joint) return null;
+  const { insideMm } = part.joint;
+  const { at, wire } = place;
+  const top = at.y - (ground.plan.wires[wire]?.stock.diameterMm ?? 0) / 2;
+  return { up: { x: at.x, y: top }, down: { x: at.x, y: top + insideMm }, insideMm, count: 1 };
 }

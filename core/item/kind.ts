@@ -238,7 +238,7 @@ export function itemKind<const K extends string, const P extends PlaceKind, V ex
     kind: z.literal(kind),
     name: z.string().min(1).max(MOST_NAME).optional(),
     ...(two && { to: stretchSchema }),
-    ...(hangs && { hangsIn: z.string().min(1).max(60).optional() }),
+    ...(hangs && { hangsIn: z.string().min(1).max(80).optional() }),
     ...Object.fromEntries(Object.entries(fields).map(([key, field]) => [key, field.schema])),
   });
   return (work) => ({

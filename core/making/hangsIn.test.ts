@@ -187,3 +187,44 @@ describe('what hangs in the loop of another item', () => {
     );
   });
 });
+
+describe('what hangs in the ring that joins a part', () => {
+  const ringed = (count: number, insideMm = 4): Part => ({
+    ...legs(count),
+    join: 'ring',
+    joint: { insideMm, wraps: 1, wire: THREAD },
+    hangs: true,
+  });
+  const drop = thing('drop', 'drop', 0, 0, { hangsIn: 'part:leg', insideMm: 3 });
+
+  it('is there with each of them, hangs in the ring, and comes once that joins', () => {
+    const own = piece([BAR, LEG], [drop], { parts: [ringed(7)] });
+    const d = dressed(own).get('drop')!;
+    expect(d.problems).toEqual([]);
+    expect(told(d.host!.title)).toBe('the ring of Leg');
+    expect(things(own)).toContainEqual(['Drop bead', 7, 7]);
+    // The ring hangs over the bar of 1 mm at y = 0: its inside from -0.5 to 3.5.
+    const bead = d.marks.find((m) => m.kind === 'bead')!;
+    expect(bead.at.x).toBeCloseTo(20, 6);
+    expect(bead.at.y).toBeGreaterThan(3.5);
+    const plan = planPiece(own);
+    const ids = assemblyOf(own, plan, dressPiece(own, plan), {}).tasks.map((t) => t.id);
+    expect(ids.indexOf('item:drop')).toBeGreaterThan(ids.indexOf('part:leg'));
+    // It weighs with each of the others too.
+    const bare = dressPiece({ ...own, dressing: [] }, plan);
+    const copied = (p: typeof bare): number => p.copies.reduce((sum, c) => sum + c.grams, 0);
+    expect(copied(dressPiece(own, plan)) - copied(bare)).toBeCloseTo(
+      6 * dressPiece(own, plan).massG,
+      9,
+    );
+  });
+
+  it('is named when it does not go through, or the ring is gone', () => {
+    const tight = dressed(piece([BAR, LEG], [drop], { parts: [ringed(2, 0.5)] })).get('drop')!;
+    expect(told(tight.problems[0]!.message)).toContain('does not go through the loop');
+    for (const parts of [[], [legs(2)]]) {
+      const lost = dressed(piece([BAR, LEG], [drop], { parts })).get('drop')!;
+      expect(told(lost.problems[0]!.message)).toContain('no longer there');
+    }
+  });
+});

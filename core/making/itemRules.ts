@@ -42,6 +42,8 @@ export function itemTasks(book: TaskBook): void {
     book.put({ id, kind: 'dress', title: d.title, itemId: d.item.id });
     const { traits } = kindOf(d.item);
     heldFirst(book, d);
+    // What hangs in the ring of a part waits for that ring, whose task is named as it is.
+    if (d.host) book.before(d.host.id, id, 'hangs-in-it');
     if (traits.overEnds) overEnds(book, d);
     // What is threaded, or made on the way, was placed among the bends already.
     if (traits.onTheWay) hostsFirst(book, d);

@@ -1,4 +1,12 @@
-import { groundOf, isLed, isRefused, stretchPlace, type Dressed } from '@core/dressing';
+import {
+  groundOf,
+  hasRing,
+  isLed,
+  isRefused,
+  ringOf,
+  stretchPlace,
+  type Dressed,
+} from '@core/dressing';
 import { alongBlank, alongFigureFor } from '@core/plan';
 import {
   hangsSomewhere,
@@ -97,10 +105,11 @@ const WIRE = 'wire';
 /** What a hanging thing hangs in: the wire, or the loop of another item; nothing is asked where there is none. */
 function HangsIn({ item, set }: { item: PieceItem; set: (item: PieceItem) => void }) {
   const told = useWords();
-  const { dressing } = useWorkbench().planState;
+  const { dressing, planned } = useWorkbench().planState;
+  const rings = planned?.parts.filter(hasRing) ?? [];
   const items = dressing?.items ?? [];
   const loops = items.filter((d) => d.eye && !isRefused(d) && !hangsOn(items, d, item.id));
-  if (loops.length === 0 && item.hangsIn === undefined) return null;
+  if (loops.length + rings.length === 0 && item.hangsIn === undefined) return null;
   return (
     <Picker
       label="Hangs in"
@@ -111,6 +120,7 @@ function HangsIn({ item, set }: { item: PieceItem; set: (item: PieceItem) => voi
           value: d.item.id,
           label: `${told(d.title)} (${items.indexOf(d) + 1})`,
         })),
+        ...rings.map((part) => ({ value: ringOf(part), label: `the ring of ${part.name}` })),
       ]}
       onChange={(id) => {
         const { hangsIn: _before, ...rest } = item;
