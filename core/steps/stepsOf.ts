@@ -4,6 +4,7 @@ import type { Piece, WorkOrigin } from '../piece';
 import type { Plan, WirePlan } from '../plan';
 import { isBend, type StripPiece } from '../strip';
 import { armsOf, type Arms } from './arms';
+import { formedPart } from './formedPart';
 import { placed } from './placed';
 import { jawRoom, samplesOf, toolRoom, type Sample, type Trouble } from './room';
 import { tailMoves, threadingOf, type TailMove, type Threading } from './tail';
@@ -200,7 +201,10 @@ function measured(
     if (!box || p.startMm < low - 1e-6 || p.startMm + p.lengthMm > high + 1e-6) return;
     whole = whole ? joined(whole, box) : box;
   });
-  const box = whole as Box | null;
+  const bare = whole as Box | null;
+  // Beside another pass it lies elsewhere than on its line.
+  const aside = bare && wire.asides.length > 0;
+  const box = aside ? pathsBox([{ segments: formedPart(wire, [low, high]), closed: false }]) : bare;
   if (!box) return null;
   return {
     widthMm: box.maxX - box.minX + diameterMm,
