@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_KIT } from '../forming';
-import { applyAffine, compose, rotation, scaling, translation, type Affine } from '../geometry';
+import {
+  applyAffine,
+  compose,
+  distance,
+  flattenPath,
+  rotation,
+  scaling,
+  translation,
+  type Affine,
+} from '../geometry';
 import {
   closePath,
   endsMeet,
@@ -78,10 +87,15 @@ describe('every wire', () => {
         fc.constantFrom(15, 40, 100),
         fc.constantFrom(0.1, 0.25),
         (seed, sizeMm, toleranceMm) => {
-          const path = newPath('w', nodesOf(smoothScribble(seed, 12, sizeMm)), false);
+          const drawn = smoothScribble(seed, 12, sizeMm);
+          const path = newPath('w', nodesOf(drawn), false);
           const plan = planPiece(pieceOf([path], { toleranceMm }));
           expect(plan.unplanned).toEqual([]);
-          expect(plan.wires[0]!.drawnMm).toBeGreaterThan(4 * sizeMm);
+          // All of the line, summed up by chords.
+          const points = flattenPath(drawn, 1e-4, 0.05);
+          const chords = points.slice(1).map((p, i) => distance(points[i]!, p));
+          const sum = chords.reduce((all, mm) => all + mm, 0);
+          expect(Math.abs(plan.wires[0]!.drawnMm - sum)).toBeLessThan(0.001 * sum);
         },
       ),
       { numRuns: 10 },
