@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Calm } from './Calm';
 
 /** The column of a stage's choices; below the figure on narrow screens. */
 export function StagePanel({ children, wide = false }: { children: ReactNode; wide?: boolean }) {
@@ -6,7 +7,7 @@ export function StagePanel({ children, wide = false }: { children: ReactNode; wi
     <aside
       className={`relative shrink-0 overflow-y-auto border-line bg-panel max-lg:max-h-[44%] max-lg:border-t lg:border-l ${wide ? 'lg:w-[31rem]' : 'lg:w-[21.5rem]'}`}
     >
-      {children}
+      <Calm>{children}</Calm>
     </aside>
   );
 }

@@ -1,6 +1,5 @@
 import { useCallback, useDeferredValue, useState } from 'react';
 import { Trash2 } from 'lucide-react';
-import { useStore } from 'zustand';
 import {
   alikeTo,
   freshItemId,
@@ -40,7 +39,7 @@ import { useAssembly } from '~/screens/dressing/useAssembly';
 import { VariantSection } from '~/screens/dressing/VariantSection';
 import { WaysSection } from '~/screens/dressing/WaysSection';
 import { EndsSection } from '~/screens/wire/EndsSection';
-import { useEdit, usePointer, useShownPiece, useWorkbench } from '~/state/workbench';
+import { useDragged, useEdit, usePointer, useShownPiece, useWorkbench } from '~/state/workbench';
 
 const MOST_ITEMS = 300;
 
@@ -63,7 +62,7 @@ export default function DressingScreen() {
   const item = piece.dressing.find((i) => i.id === chosen);
   const own = item && dressing?.items.find((d) => d.item.id === item.id);
   // While something is dragged its fields follow when there is time; else they are never behind.
-  const isDragged = useStore(store, (s) => s.draft !== null);
+  const isDragged = useDragged();
   const [later, laterDressed] = [useDeferredValue(item), useDeferredValue(own)];
   const inEditor = isDragged && later?.id === item?.id ? later : item;
   const dressed = (id: string): Dressed | undefined =>

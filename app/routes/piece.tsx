@@ -1,11 +1,12 @@
 import { Redo2, Settings2, TriangleAlert, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { memo, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useStore } from 'zustand';
 import { kitFor, writePiece } from '@core/file';
 import type { Piece } from '@core/piece';
 import { Brand } from '~/components/Brand';
+import { Calm } from '~/components/Calm';
 import { EarlierStates } from '~/components/EarlierStates';
 import { PlanNotices } from '~/components/PlanNotices';
 import { PlanProgress } from '~/components/PlanProgress';
@@ -22,6 +23,7 @@ import {
   createPointer,
   useHistory,
   useShown,
+  useShownPiece,
   useWorkbench,
   WorkbenchContext,
   type Workbench,
@@ -83,51 +85,71 @@ const sayRefused = (why: string): void => {
 };
 
 function OpenPiece({ piece }: { piece: Piece }) {
-  const { settings, toolbox } = useWorkshop();
   const [store] = useState(() => createPieceStore(piece, sayRefused));
   const [pointer] = useState(createPointer);
-  const shown = useStore(store, (s) => s.draft ?? s.piece);
-  const tools = useMemo(
-    () => ({ kit: kitFor(toolbox, shown.kit), coils: toolbox.coils }),
-    [toolbox, shown.kit],
-  );
-  const planState = usePlan(shown, tools);
   const kept = useAutosave(store);
-  const bench = useMemo<Workbench>(
-    () => ({ store, pointer, settings, toolbox, tools, planState }),
-    [store, pointer, settings, toolbox, tools, planState],
-  );
-  const waiting = planState.planned !== shown && planState.error === null;
   // Making fills the screen: only the step in hand is there.
   const atBench = /\/make\/[^/]+$/.test(useLocation().pathname);
   const Stage = atBench ? 'div' : 'main';
   return (
-    <WorkbenchContext value={bench}>
+    <Bench store={store} pointer={pointer}>
       <div className="flex h-dvh flex-col overflow-hidden">
         {!atBench && <Header kept={kept} />}
         {!atBench && <PlanNotices />}
         <Stage className="flex min-h-0 flex-1 flex-col lg:flex-row">
           <Outlet />
         </Stage>
-        {!atBench && (
-          <footer
-            className="relative h-[9.4rem] shrink-0 border-t border-line bg-panel"
-            aria-busy={waiting}
-          >
-            <Strip />
-            {planState.slow && (
-              <div className="absolute top-2 right-3">
-                <PlanProgress progress={planState.progress} stop={planState.stop} />
-              </div>
-            )}
-          </footer>
-        )}
+        {!atBench && <Foot />}
       </div>
-    </WorkbenchContext>
+    </Bench>
   );
 }
 
-function Strip() {
+/**
+ * The open piece with its plan, for all screens below. It alone is rendered for each move of what is dragged: what is in
+ * it is made outside.
+ */
+function Bench({
+  store,
+  pointer,
+  children,
+}: Pick<Workbench, 'store' | 'pointer'> & { children: ReactNode }) {
+  const { settings, toolbox } = useWorkshop();
+  const shown = useStore(store, (s) => s.draft ?? s.piece);
+  const tools = useMemo(
+    () => ({ kit: kitFor(toolbox, shown.kit), coils: toolbox.coils }),
+    [toolbox, shown.kit],
+  );
+  const planState = usePlan(shown, tools);
+  const bench = useMemo<Workbench>(
+    () => ({ store, pointer, settings, toolbox, tools, planState }),
+    [store, pointer, settings, toolbox, tools, planState],
+  );
+  return <WorkbenchContext value={bench}>{children}</WorkbenchContext>;
+}
+
+function Foot() {
+  const { planState } = useWorkbench();
+  const shown = useShownPiece();
+  const waiting = planState.planned !== shown && planState.error === null;
+  return (
+    <footer
+      className="relative h-[9.4rem] shrink-0 border-t border-line bg-panel"
+      aria-busy={waiting}
+    >
+      <Calm>
+        <Strip />
+      </Calm>
+      {planState.slow && (
+        <div className="absolute top-2 right-3">
+          <PlanProgress progress={planState.progress} stop={planState.stop} />
+        </div>
+      )}
+    </footer>
+  );
+}
+
+const Strip = memo(function Strip() {
   const { settings, planState } = useWorkbench();
   const { plan, piece, dressing, twin } = useShown();
   const onBends = useLocation().pathname.endsWith('/bends');
@@ -156,7 +178,7 @@ function Strip() {
       Working out the strip…
     </p>
   );
-}
+});
 
 function Header({ kept }: { kept: ReturnType<typeof useAutosave> }) {
   const bench = useBenchPiece();

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Piece } from '@core/piece';
 import type { Dressing } from '@core/dressing';
 import type { Bench, Plan, Progress } from '@core/plan';
@@ -86,10 +86,15 @@ export function usePlan(piece: Piece, bench: Bench): PlanState {
         setState({ current: known, busy: next !== wanted.current, error: null });
         continue;
       }
+      let told = false;
       const off = onProgress((news) => {
-        if (news.pieceId === next.piece.id) setProgress(news.progress);
+        // What is there soon says nothing of its work.
+        if (told && news.pieceId === next.piece.id) setProgress(news.progress);
       });
-      const late = setTimeout(() => setSlow(true), QUIET_MS);
+      const late = setTimeout(() => {
+        told = true;
+        setSlow(true);
+      }, QUIET_MS);
       const stale = setTimeout(
         () => setState((s) => ({ ...s, current: null, busy: true })),
         STALE_MS,
@@ -120,15 +125,18 @@ export function usePlan(piece: Piece, bench: Bench): PlanState {
     setState((s) => ({ ...s, busy: true, error: null }));
     void run();
   }, [run]);
-  const { current } = state;
-  return {
-    ...state,
-    plan: current?.plan ?? null,
-    dressing: current?.dressing ?? null,
-    planned: current?.piece ?? null,
-    slow,
-    progress,
-    stop: stopPlanning,
-    again,
-  };
+  // One object as long as nothing changed: all screens hang on it, also while something is dragged.
+  return useMemo(() => {
+    const { current } = state;
+    return {
+      ...state,
+      plan: current?.plan ?? null,
+      dressing: current?.dressing ?? null,
+      planned: current?.piece ?? null,
+      slow,
+      progress,
+      stop: stopPlanning,
+      again,
+    };
+  }, [state, slow, progress, again]);
 }

@@ -1,4 +1,4 @@
-import { createContext, useContext, useMemo, useSyncExternalStore } from 'react';
+import { createContext, useContext, useDeferredValue, useMemo, useSyncExternalStore } from 'react';
 import { useLocation } from 'react-router';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import { dressPiece, type Dressing } from '@core/dressing';
@@ -91,6 +91,12 @@ export function useShown(): Shown {
 export const usePiece = (): Piece => useStore(useWorkbench().store, (s) => s.piece);
 /** The piece with what is being dragged just now. */
 export const useShownPiece = (): Piece => useStore(useWorkbench().store, (s) => s.draft ?? s.piece);
+/** Whether something is dragged, and until all that waited for its end has followed. */
+export function useDragged(): boolean {
+  const now = useStore(useWorkbench().store, (s) => s.draft !== null);
+  const before = useDeferredValue(now);
+  return now || before;
+}
 export const useEdit = (): ((change: (piece: Piece) => Piece) => void) =>
   useStore(useWorkbench().store, (s) => s.edit);
 export const usePointer = <T>(select: (p: Pointer) => T): T =>

@@ -175,7 +175,8 @@ const ActRow = memo(function ActRow({
   lead,
 }: ActWords & { on: boolean; lead: (change: Partial<Leading>) => void }) {
   return (
-    <li className="border-t border-line first:border-t-0">
+    // Of hundreds of rows only those in sight are laid out and painted.
+    <li className="border-t border-line [contain-intrinsic-height:auto_2rem] [content-visibility:auto] first:border-t-0">
       <button
         type="button"
         aria-pressed={on}
