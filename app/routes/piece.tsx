@@ -120,7 +120,8 @@ function Bench({
     () => ({ kit: kitFor(toolbox, shown.kit), coils: toolbox.coils }),
     [toolbox, shown.kit],
   );
-  const planState = usePlan(shown, tools);
+  const isDragged = useStore(store, (s) => s.draft !== null);
+  const planState = usePlan(shown, tools, isDragged);
   const bench = useMemo<Workbench>(
     () => ({ store, pointer, settings, toolbox, tools, planState }),
     [store, pointer, settings, toolbox, tools, planState],

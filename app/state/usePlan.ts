@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Piece } from '@core/piece';
 import type { Dressing } from '@core/dressing';
 import type { Bench, Plan, Progress } from '@core/plan';
@@ -63,8 +63,11 @@ function openedPlan({ piece, bench }: Wish): Current | null {
   return card && remember(newState(piece), piece, bench, card);
 }
 
-/** The plan of a piece, computed in the worker; while one runs only the newest wish is kept. */
-export function usePlan(piece: Piece, bench: Bench): PlanState {
+/**
+ * The plan of a piece, computed in the worker; while one runs only the newest wish is kept.
+ * @param dragged what is dragged is followed at once; else screens take a new plan bit by bit, and block nothing
+ */
+export function usePlan(piece: Piece, bench: Bench, dragged: boolean): PlanState {
   const [state, setState] = useState<Found>(() => {
     const current = openedPlan({ piece, bench });
     return { current, busy: current === null, error: null };
@@ -72,6 +75,7 @@ export function usePlan(piece: Piece, bench: Bench): PlanState {
   const [progress, setProgress] = useState<Progress | null>(null);
   const [slow, setSlow] = useState(false);
   const wanted = useRef<Wish>({ piece, bench });
+  const isDragged = useRef(dragged);
   const running = useRef(false);
 
   const run = useCallback(async (): Promise<void> => {
@@ -103,7 +107,9 @@ export function usePlan(piece: Piece, bench: Bench): PlanState {
         const name = newState(next.piece);
         const made = await planner().begin(name, next.piece, next.bench);
         const current = remember(name, next.piece, next.bench, made);
-        setState({ current, busy: next !== wanted.current, error: null });
+        const show = (): void => setState({ current, busy: next !== wanted.current, error: null });
+        if (isDragged.current) show();
+        else startTransition(show);
       } catch (error) {
         setState({ current: null, busy: false, error: whyNone(error) });
       }
@@ -118,8 +124,9 @@ export function usePlan(piece: Piece, bench: Bench): PlanState {
 
   useEffect(() => {
     wanted.current = { piece, bench };
+    isDragged.current = dragged;
     void run();
-  }, [piece, bench, run]);
+  }, [piece, bench, dragged, run]);
 
   const again = useCallback(() => {
     setState((s) => ({ ...s, busy: true, error: null }));
