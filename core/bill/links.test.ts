@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dressPiece } from '../dressing';
 import { loopLength } from '../element';
-import { plainBead } from '../item';
+import { newDressItem, plainBead, type DressItem } from '../item';
+import { assemblyOf } from '../making';
 import { applyAffine, rotation } from '../geometry';
 import { mapFigure, newPath, newPiece, type Joint, type Links, type Piece } from '../piece';
 import { planPiece } from '../plan';
@@ -351,5 +352,69 @@ describe('links of several kinds in turn', () => {
     };
     const answer = linkPlan(bare, planPiece(bare));
     expect(answer?.ok === false && told(answer.message)).toContain('which Drop has not');
+  });
+});
+
+describe('what hangs in the rings between links', () => {
+  const ring: Joint = { kind: 'ring', insideMm: 4, wire: WIRE };
+  const drop = (more: object = {}): DressItem => ({
+    ...newDressItem(
+      'drop',
+      'd',
+      { x: 0, y: 0, lengthMm: 0 },
+      { x: 0, y: 0, lengthMm: 0 },
+      {
+        frameMm: 1,
+        thread: { ...WIRE, diameterMm: 0.6 },
+      },
+    ),
+    hangsIn: 'joint:0',
+    ...more,
+  });
+  const beads = (piece: Piece): number => {
+    const plan = planPiece(piece);
+    const things = billOf(piece, plan, dressPiece(piece, plan)).things;
+    return things.find((t) => t.name === 'Drop bead')!.one;
+  };
+
+  it('is there as often as such rings, not as the links', () => {
+    const own = { ...link(joinedBy(ring)), dressing: [drop()] };
+    const { links, joints } = row(own);
+    // With a hook there is a joint less than links.
+    expect(joints).toBe(links - 1);
+    expect(beads(own)).toBe(joints);
+    const plan = planPiece(own);
+    const dressing = dressPiece(own, plan);
+    const [d] = dressing.items;
+    expect(d!.problems).toEqual([]);
+    expect(told(d!.host!.title)).toBe('the rings between the links');
+    const ids = assemblyOf(own, plan, dressing, {}).tasks.map((t) => t.id);
+    expect(ids.indexOf('item:d')).toBeGreaterThan(ids.indexOf('links'));
+    // In a ring that itself hangs there it is as often there.
+    const held = drop({ id: 'e', hangsIn: 'd' });
+    const foot = drop({ by: 'wire' });
+    expect(beads({ ...own, dressing: [foot, held] })).toBe(2 * joints);
+  });
+
+  it('of two kinds of joints is with its own, and named where there are no such rings', () => {
+    const turn = [
+      { link: null, joint: ring },
+      { link: null, joint: JOINT },
+    ];
+    const own = { ...link({ ...BEADED, turn }), dressing: [drop()] };
+    const { jointKinds } = row(own);
+    expect(beads(own)).toBe(jointKinds[0]!.count);
+    for (const bare of [
+      { ...own, dressing: [drop({ hangsIn: 'joint:1' })] },
+      { ...own, dressing: [drop({ hangsIn: 'joint:x' })] },
+      { ...own, links: null },
+    ]) {
+      const [lost] = dressPiece(bare, planPiece(bare)).items[0]!.problems;
+      expect(told(lost!.message)).toContain('no longer there');
+    }
+    const thick = drop({ thread: { ...WIRE, diameterMm: 5 } });
+    const plan = planPiece({ ...own, dressing: [thick] });
+    const [refused] = dressPiece({ ...own, dressing: [thick] }, plan).items[0]!.problems;
+    expect(told(refused!.message)).toContain('does not go through the loop');
   });
 });

@@ -1,4 +1,11 @@
-import { eyesOf, partWires, type Eye } from '../dressing';
+import {
+  linkPart as partOf,
+  linkWires,
+  loopsOf,
+  type Eye,
+  type EyeOfWire,
+  type Loops,
+} from '../dressing';
 import {
   holeNeeded,
   jointsOfRow,
@@ -8,7 +15,6 @@ import {
   type LinkRange,
 } from '../element';
 import { endLength, type WireEnd } from '../end';
-import { distance } from '../geometry';
 import type { Bead, Thread } from '../item';
 import { jointOf, type Clasp, type LaidJoint, type Part, type Piece } from '../piece';
 import type { Plan } from '../plan';
@@ -108,32 +114,6 @@ export function jointPlan(joint: LaidJoint): JointPlan {
   }
 }
 
-/** The two loops of some wires that lie furthest apart. */
-function loopsOf(plan: Plan, wires: readonly number[]): Loops | null {
-  const eyes = wires.flatMap((index) =>
-    eyesOf(plan, plan.wires[index]!).map((eye): Placed => ({ eye, wire: index })),
-  );
-  let best: Loops | null = null;
-  eyes.forEach((first, i) => {
-    for (const last of eyes.slice(i + 1)) {
-      const apartMm = distance(first.eye.center, last.eye.center);
-      if (!best || apartMm > best.apartMm) best = { first, last, apartMm };
-    }
-  });
-  return best;
-}
-
-interface Loops {
-  readonly first: Placed;
-  readonly last: Placed;
-  readonly apartMm: number;
-}
-
-interface Placed {
-  readonly eye: Eye;
-  readonly wire: number;
-}
-
 /** A clasp hangs between two joints, a hook in the first loop; a closed row has as many joints as links. */
 const JOINTS_MORE = { none: 0, bought: 1, hook: -1 } as const;
 
@@ -145,21 +125,9 @@ const claspMm = (clasp: Clasp, last: Eye): number =>
       ? clasp.insideMm - last.insideMm
       : 0;
 
-/** The part that a link is; undefined is the frame. */
-const partOf = ({ parts }: Piece, link: string | null): Part | undefined =>
-  link === null ? undefined : parts.find((p) => p.id === link);
-
 /** What a link of a row is called. */
 const linkName = (piece: Piece, link: string | null): string =>
   partOf(piece, link)?.name ?? 'frame';
-
-/** The wires that a link is made of, without the parts that are joined to it. */
-const linkWires = (piece: Piece, plan: Plan, link: string | null): number[] => {
-  const part = partOf(piece, link);
-  if (part) return partWires(plan, part);
-  const taken = new Set(piece.parts.flatMap((p) => p.paths));
-  return plan.wires.flatMap((w, i) => (taken.has(w.pathId) ? [] : [i]));
-};
 
 const noLoops = (piece: Piece, link: string | null, alone: boolean): Said =>
   alone
@@ -276,7 +244,7 @@ function rangeOf(clasp: Clasp, turn: number): LinkRange {
 }
 
 /** How much more the hook takes than the loop in its place. */
-function hookOf(clasp: Clasp, plan: Plan, { wire, eye }: Placed): LinkPlan['hook'] {
+function hookOf(clasp: Clasp, plan: Plan, { wire, eye }: EyeOfWire): LinkPlan['hook'] {
   if (clasp.kind !== 'hook') return null;
   const { ends, stock, closed } = plan.wires[wire]!;
   // Loops at a seam hold each other: neither is an end of its own.

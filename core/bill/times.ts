@@ -4,7 +4,7 @@ import type { Plan } from '../plan';
 import type { LinkPlan } from './links';
 
 /** How often each link is in the row that a piece is; null where it is none. */
-export type RowCounts = Pick<LinkPlan, 'linkKinds'> | null;
+export type RowCounts = Pick<LinkPlan, 'linkKinds' | 'jointKinds' | 'turn'> | null;
 
 /** How often a link is in the row, the frame where it is null; undefined where it is none of its links. */
 const inRow = (row: RowCounts, link: string | null): number | undefined =>
@@ -35,13 +35,18 @@ export function wireTimes(piece: Piece, pathId: string, row: RowCounts): number 
   return part ? partTimes(piece, part, row) : (inRow(row, null) ?? 1);
 }
 
-/** How many of an item one piece has: as many as of the wire that it is on, one in each of several loops there. */
+/**
+ * How many of an item one piece has: as many as of the wire that it is on, one in each of several loops there; in the
+ * rings between links as many as there are of those.
+ */
 export function itemTimes(
   piece: Piece,
   plan: Plan,
-  { wire, times }: Dressed,
+  { wire, times, rings }: Dressed,
   row: RowCounts,
 ): number {
+  const joint = rings === null ? undefined : row?.turn[rings]?.joint;
+  if (joint !== undefined) return times * (row?.jointKinds[joint]?.count ?? 1);
   const on = plan.wires[wire ?? -1];
   return times * (on ? wireTimes(piece, on.pathId, row) : (inRow(row, null) ?? 1));
 }

@@ -44,6 +44,16 @@ export { partJointWire, type PartJointWire } from './partJoints';
 export { jointPlace, nearestPlaces } from './jointPlace';
 export { hasRing, partHolding, ringOf } from './partJoints';
 export { hostWires, partWires } from './partWires';
+export {
+  linkPart,
+  linkWires,
+  loopsOf,
+  rowPlaceOf,
+  rowRings,
+  rowRingsOf,
+  type EyeOfWire,
+  type Loops,
+} from './rowLoops';
 export { shapedFromSide } from './sideView';
 export { endFromSide, standsOut, type SideView, type StandsOut } from './squareEnds';
 export { samplePiece } from './samples';

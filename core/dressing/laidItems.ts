@@ -7,6 +7,7 @@ import { stretchPlace } from './edit';
 import type { FormedGround } from './ground';
 import { partHolding, ringEye, ringOf } from './partJoints';
 import { partWires } from './partWires';
+import { rowPlaceOf, rowRingEye, rowRings, rowRingsOf } from './rowLoops';
 import { isRefused, type Dressed } from './types';
 
 /** A wire further off than this is not the one that an item was put on, mm. */
@@ -55,7 +56,7 @@ function tooThick(item: DressItem, { insideMm }: ItemEye): Problem<DressItem>[] 
 /** The loop that an item hangs in, and what that is of: another item, or what joins a part. */
 interface Hung {
   readonly eye: ItemEye;
-  readonly holder: Pick<Dressed, 'stock' | 'wire' | 'times' | 'place'> & {
+  readonly holder: Pick<Dressed, 'stock' | 'wire' | 'times' | 'place' | 'rings'> & {
     readonly host: NonNullable<Dressed['host']>;
   };
 }
@@ -72,6 +73,27 @@ function inRing(ground: FormedGround, part: Part): Hung | null {
       stock: ground.plan.wires[wire]!.stock.id,
       wire,
       times: 1,
+      rings: null,
+      place: eye.down,
+    },
+  };
+}
+
+/** The rings between links of a row, for things to hang in: how many of them there are the row tells. */
+function inRow({ piece, plan }: FormedGround, hangsIn: string | undefined): Hung | null {
+  const place = rowPlaceOf(hangsIn);
+  const rings = place === null ? null : rowRings(piece).find((r) => r.place === place);
+  const found = rings && rowRingEye(piece, plan, rings);
+  if (!found) return null;
+  const { eye, wire } = found;
+  return {
+    eye,
+    holder: {
+      host: { id: rowRingsOf(rings.place), title: say`the rings between the links` },
+      stock: plan.wires[wire]!.stock.id,
+      wire,
+      times: 1,
+      rings: rings.place,
       place: eye.down,
     },
   };
@@ -95,9 +117,9 @@ function layOne(ground: FormedGround, item: DressItem, hung: Hung | null): Dress
     ...laid.problems,
   ];
   if (hung) {
-    const { host, stock, wire, place } = hung.holder;
+    const { host, stock, wire, place, rings } = hung.holder;
     const times = hung.holder.times * hung.eye.count;
-    return { item, ...laid, problems, stock, wire, host, times, place };
+    return { item, ...laid, problems, stock, wire, host, rings, times, place };
   }
   const place = isFree || !run ? item.on : run.spot((run.fromMm + run.toMm) / 2).at;
   return {
@@ -107,6 +129,7 @@ function layOne(ground: FormedGround, item: DressItem, hung: Hung | null): Dress
     stock: plan.wires[run?.wire ?? -1]?.stock.id ?? null,
     wire: isFree ? null : (laid.spans[0]?.wire ?? run?.wire ?? null),
     host: null,
+    rings: null,
     times: 1,
     place: { x: place.x, y: place.y },
   };
@@ -119,6 +142,7 @@ export function laidItems(ground: FormedGround, items: readonly DressItem[]): Dr
   const hungIn = (item: DressItem, above: readonly string[]): Hung | null => {
     const part = partHolding(ground.piece, item.hangsIn);
     if (part) return inRing(ground, part);
+    if (rowPlaceOf(item.hangsIn) !== null) return inRow(ground, item.hangsIn);
     const host = byId.get(item.hangsIn ?? '');
     if (!host || host === item || above.includes(host.id)) return null;
     const holder = lay(host, [...above, item.id]);

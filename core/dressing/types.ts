@@ -12,8 +12,10 @@ export interface Dressed extends Layout<DressItem> {
   readonly stock: string | null;
   /** the wire that it is on, or that what it hangs in is on; null where it is on none */
   readonly wire: number | null;
-  /** the item that it hangs in */
+  /** what it hangs in: an item, or what joins a part or links */
   readonly host: { readonly id: string; readonly title: Said } | null;
+  /** the place of a row's turn in whose rings it hangs in the end; null where it hangs in none between links */
+  readonly rings: number | null;
   /** how many alike there are where it is put once: one in each of several alike loops */
   readonly times: number;
   /** where it is, for pointing at it */

@@ -61,7 +61,11 @@ export function joinLinks(book: TaskBook): void {
   for (const { wire } of book.works) {
     for (const task of book.formedBy(wire)) book.before(task, chain, 'part-finished');
   }
-  for (const d of book.items) book.before(taskOf(d), chain, 'part-finished');
+  for (const d of book.items) {
+    // What hangs in the rings between links waits for them.
+    if (d.rings === null) book.before(taskOf(d), chain, 'part-finished');
+    else book.before(chain, taskOf(d), 'hangs-in-it');
+  }
   for (const part of piece.parts) book.before(`part:${part.id}`, chain, 'part-finished');
   for (const task of ['harden', 'solder', 'shape']) book.before(task, chain, 'part-finished');
   answer.plan.jointKinds.forEach((joint, i) => {

@@ -4,6 +4,8 @@ import {
   isLed,
   isRefused,
   ringOf,
+  rowRings,
+  rowRingsOf,
   stretchPlace,
   type Dressed,
 } from '@core/dressing';
@@ -109,7 +111,8 @@ function HangsIn({ item, set }: { item: PieceItem; set: (item: PieceItem) => voi
   const rings = planned?.parts.filter(hasRing) ?? [];
   const items = dressing?.items ?? [];
   const loops = items.filter((d) => d.eye && !isRefused(d) && !hangsOn(items, d, item.id));
-  if (loops.length + rings.length === 0 && item.hangsIn === undefined) return null;
+  const between = planned ? rowRings(planned) : [];
+  if (loops.length + rings.length + between.length === 0 && item.hangsIn === undefined) return null;
   return (
     <Picker
       label="Hangs in"
@@ -119,6 +122,10 @@ function HangsIn({ item, set }: { item: PieceItem; set: (item: PieceItem) => voi
         ...loops.map((d) => ({
           value: d.item.id,
           label: `${told(d.title)} (${items.indexOf(d) + 1})`,
+        })),
+        ...between.map(({ place }, i) => ({
+          value: rowRingsOf(place),
+          label: `the rings between the links${between.length > 1 ? ` (${i + 1})` : ''}`,
         })),
         ...rings.map((part) => ({ value: ringOf(part), label: `the ring of ${part.name}` })),
       ]}
