@@ -35,18 +35,18 @@ export function RowPicture({
   label: string;
 }) {
   const id = useId();
-  const { places, joints, closing, looks, box } = useMemo(() => {
+  const { places, joints, closing, looks, ends, box } = useMemo(() => {
     const drawn = rowDrawing(row);
     const closing = lastLink(plan, row);
-    const looks = row.linkKinds.map((_, kind) => linkLooks(piece, plan, dressing, row, kind));
-    // Links of a kind are alike: one is measured, and the last.
+    const looks = row.turn.map((_, place) => linkLooks(piece, plan, dressing, row, place));
+    // Links at one place of a turn are alike: one is measured, and the last.
     const extents = looks.map((l) => drawnExtent(piece, plan, l.dressing, l.wires));
     const last = drawn.places.length - 1;
-    const end = looks[drawn.places[last]!.kind]!;
+    const end = linkLooks(piece, plan, dressing, row, drawn.places[last]!.place, row.more >= 0);
     const ending = drawnExtent(piece, closing, end.dressing, end.wires);
     const points = [
-      ...drawn.places.flatMap(({ kind, map }, i) =>
-        (i === last ? ending : extents[kind]!).map((p) => applyAffine(map, p)),
+      ...drawn.places.flatMap(({ place, map }, i) =>
+        (i === last ? ending : extents[place]!).map((p) => applyAffine(map, p)),
       ),
       ...marksExtent(drawn.joints),
     ];
@@ -56,6 +56,7 @@ export function RowPicture({
       ...drawn,
       closing,
       looks,
+      ends: end,
       box: {
         left: left - MARGIN_MM,
         top: top - MARGIN_MM,
@@ -73,22 +74,17 @@ export function RowPicture({
       className="size-full"
     >
       <defs>
-        {looks.map((l, kind) => (
-          <g key={kind} id={`${id}${kind}`}>
+        {looks.map((l, place) => (
+          <g key={place} id={`${id}${place}`}>
             <WireDrawing piece={piece} plan={plan} dressing={l.dressing} only={l.wires} />
           </g>
         ))}
       </defs>
-      {places.slice(0, -1).map(({ kind, map }, i) => (
-        <use key={i} href={`#${id}${kind}`} transform={matrix(map)} />
+      {places.slice(0, -1).map(({ place, map }, i) => (
+        <use key={i} href={`#${id}${place}`} transform={matrix(map)} />
       ))}
       <g transform={matrix(end.map)}>
-        <WireDrawing
-          piece={piece}
-          plan={closing}
-          dressing={looks[end.kind]!.dressing}
-          only={looks[end.kind]!.wires}
-        />
+        <WireDrawing piece={piece} plan={closing} dressing={ends.dressing} only={ends.wires} />
       </g>
       <MarkList marks={joints} />
     </svg>

@@ -8,7 +8,7 @@ import { applyAffine, rotation } from '../geometry';
 import { mapFigure, newPath, newPiece, type Joint, type Links, type Piece } from '../piece';
 import { planPiece } from '../plan';
 import { told } from '../words/told.support';
-import { billOf, linkPlan, rowDrawing, type LinkPlan } from '.';
+import { billOf, linkLooks, linkPlan, rowDrawing, type LinkPlan } from '.';
 
 const WIRE = { metal: 'copper', temper: 'dead-soft', diameterMm: 0.8 } as const;
 const JOINT: Joint = {
@@ -390,6 +390,10 @@ describe('what hangs in the rings between links', () => {
     expect(told(d!.host!.title)).toBe('the rings between the links');
     const ids = assemblyOf(own, plan, dressing, {}).tasks.map((t) => t.id);
     expect(ids.indexOf('item:d')).toBeGreaterThan(ids.indexOf('links'));
+    // So it is drawn: with each link that has a ring behind it.
+    const seen = (joined: boolean): number =>
+      linkLooks(own, plan, dressing, row(own), 0, joined).dressing!.items.length;
+    expect([seen(true), seen(false)]).toEqual([1, 0]);
     // In a ring that itself hangs there it is as often there.
     const held = drop({ id: 'e', hangsIn: 'd' });
     const foot = drop({ by: 'wire' });

@@ -7,8 +7,12 @@ import { isLink, type LinkPlan } from './links';
 
 /** A row of links laid out straight along x, from the inside of its first loop at 0. */
 export interface RowDrawing {
-  /** each link in the row: of which kind, and the way there from where it is drawn */
-  readonly places: readonly { readonly kind: number; readonly map: Affine }[];
+  /** each link in the row: of which place of its turn, of which kind, and the way there from where it is drawn */
+  readonly places: readonly {
+    readonly place: number;
+    readonly kind: number;
+    readonly map: Affine;
+  }[];
   /** rings, or beads on their wires */
   readonly joints: readonly DressMark[];
 }
@@ -32,15 +36,22 @@ function linkOfPart(piece: Piece, row: LinkPlan, part: Part | undefined): string
   return null;
 }
 
-/** All of a piece that is one of its kinds of links. */
+/**
+ * All of a piece that is a link at one place of its turn, with what hangs in the ring behind it.
+ * @param joined whether there is a joint behind it: not behind the last of a row with a hook
+ */
 export function linkLooks(
   piece: Piece,
   plan: Plan,
   dressing: Dressing | null,
   row: LinkPlan,
-  kind: number,
+  place: number,
+  joined = true,
 ): LinkLooks {
-  const { link } = row.linkKinds[kind]!;
+  const own = row.turn[place]!;
+  const { link } = row.linkKinds[own.link]!;
+  const hasRing = (rings: number | null): boolean =>
+    rings === null || (joined && row.turn[rings]?.joint === own.joint);
   const wires = new Set(
     plan.wires.flatMap((w, i) => {
       const part = piece.parts.find((p) => p.paths.includes(w.pathId));
@@ -52,7 +63,7 @@ export function linkLooks(
     wires,
     dressing: dressing && {
       ...dressing,
-      items: dressing.items.filter((d) => isOn(d.wire)),
+      items: dressing.items.filter((d) => isOn(d.wire) && hasRing(d.rings)),
       copies: dressing.copies.filter((c) => {
         const part = piece.parts.find((p) => p.id === c.part);
         return linkOfPart(piece, row, part) === link;
@@ -113,7 +124,7 @@ export function rowDrawing(row: LinkPlan): RowDrawing {
     const map = compose(translation(x + eyes.first.insideMm / 2, 0), upright[kind]!);
     x += linkMm;
     if (i < row.links - 1 || more >= 0) addJoint(place);
-    return { kind, map };
+    return { place, kind, map };
   });
   return { places, joints };
 }
