@@ -1,6 +1,17 @@
 import { distance } from '../geometry';
-import { kindOf, layItem, type DressItem, type ItemEye, type Problem, type Run } from '../item';
-import type { Part } from '../piece';
+import {
+  kindOf,
+  layItem,
+  oval,
+  wireMark,
+  type DressItem,
+  type DressMark,
+  type ItemEye,
+  type Problem,
+  type Run,
+  type Thread,
+} from '../item';
+import { wireOf, type Part } from '../piece';
 import type { Plan } from '../plan';
 import { asLength, asThickness, say } from '../words';
 import { stretchPlace } from './edit';
@@ -56,9 +67,17 @@ function tooThick(item: DressItem, { insideMm }: ItemEye): Problem<DressItem>[] 
 /** The loop that an item hangs in, and what that is of: another item, or what joins a part. */
 interface Hung {
   readonly eye: ItemEye;
+  /** the ring itself, where nothing else draws it */
+  readonly ring?: DressMark;
   readonly holder: Pick<Dressed, 'stock' | 'wire' | 'times' | 'place' | 'rings'> & {
     readonly host: NonNullable<Dressed['host']>;
   };
+}
+
+/** A ring as it hangs, seen from the front. */
+function ringMark({ up, insideMm }: ItemEye, wire: Thread): DressMark {
+  const radius = (insideMm + wire.diameterMm) / 2;
+  return wireMark([oval({ x: up.x, y: up.y + insideMm / 2 }, radius, radius)], wire);
 }
 
 /** The ring that joins a part, for things to hang in: they are there with each of the part. */
@@ -68,6 +87,7 @@ function inRing(ground: FormedGround, part: Part): Hung | null {
   if (!eye || wire === undefined) return null;
   return {
     eye,
+    ...(part.joint && { ring: ringMark(eye, wireOf(ground.piece, part.joint.wire)) }),
     holder: {
       host: { id: ringOf(part), title: say`the ring of ${part.name}` },
       stock: ground.plan.wires[wire]!.stock.id,
@@ -88,6 +108,7 @@ function inRow({ piece, plan }: FormedGround, hangsIn: string | undefined): Hung
   const { eye, wire } = found;
   return {
     eye,
+    ring: ringMark(eye, rings.ring.wire),
     holder: {
       host: { id: rowRingsOf(rings.place), title: say`the rings between the links` },
       stock: plan.wires[wire]!.stock.id,
@@ -119,7 +140,8 @@ function layOne(ground: FormedGround, item: DressItem, hung: Hung | null): Dress
   if (hung) {
     const { host, stock, wire, place, rings } = hung.holder;
     const times = hung.holder.times * hung.eye.count;
-    return { item, ...laid, problems, stock, wire, host, rings, times, place };
+    const marks = hung.ring ? [hung.ring, ...laid.marks] : laid.marks;
+    return { item, ...laid, marks, problems, stock, wire, host, rings, times, place };
   }
   const place = isFree || !run ? item.on : run.spot((run.fromMm + run.toMm) / 2).at;
   return {
