@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { dressPiece } from '../dressing';
+import { dressPiece, ringsHolding, withoutRowPlace } from '../dressing';
 import { loopLength } from '../element';
 import { newDressItem, plainBead, type DressItem } from '../item';
 import { assemblyOf } from '../making';
@@ -416,6 +416,18 @@ describe('what hangs in the rings between links', () => {
       const [lost] = dressPiece(bare, planPiece(bare)).items[0]!.problems;
       expect(told(lost!.message)).toContain('no longer there');
     }
+    // A place taken out of the turn takes nothing along: things stay in their rings, or are named.
+    const wide: Joint = { ...ring, insideMm: 6 };
+    const three = [JOINT, ring, wide, ring].map((joint) => ({ link: null, joint }));
+    const hung = { ...link({ ...BEADED, turn: three }), dressing: [drop({ hangsIn: 'joint:3' })] };
+    const inRing = (piece: Piece): number | undefined =>
+      ringsHolding(piece, piece.dressing[0]!.hangsIn)?.ring.insideMm;
+    expect(inRing(hung)).toBe(4);
+    for (const out of [0, 1, 2, 3]) expect(inRing(withoutRowPlace(hung, out))).toBe(4);
+    const alone = { ...hung, links: { ...BEADED, turn: three.slice(0, 3) } };
+    const kept = { ...alone, dressing: [drop({ hangsIn: 'joint:1' })] };
+    expect(inRing(withoutRowPlace(kept, 1))).toBeUndefined();
+    expect(inRing(withoutRowPlace(kept, 0))).toBe(4);
     const thick = drop({ thread: { ...WIRE, diameterMm: 5 } });
     const plan = planPiece({ ...own, dressing: [thick] });
     const [refused] = dressPiece({ ...own, dressing: [thick] }, plan).items[0]!.problems;

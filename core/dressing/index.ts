@@ -48,9 +48,10 @@ export {
   linkPart,
   linkWires,
   loopsOf,
-  rowPlaceOf,
+  ringsHolding,
   rowRings,
   rowRingsOf,
+  withoutRowPlace,
   type EyeOfWire,
   type Loops,
 } from './rowLoops';

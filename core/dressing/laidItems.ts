@@ -18,7 +18,7 @@ import { stretchPlace } from './edit';
 import type { FormedGround } from './ground';
 import { partHolding, ringEye, ringOf } from './partJoints';
 import { partWires } from './partWires';
-import { rowPlaceOf, rowRingEye, rowRings, rowRingsOf } from './rowLoops';
+import { ringsHolding, rowPlaceOf, rowRingEye, rowRingsOf } from './rowLoops';
 import { isRefused, type Dressed } from './types';
 
 /** A wire further off than this is not the one that an item was put on, mm. */
@@ -101,8 +101,7 @@ function inRing(ground: FormedGround, part: Part): Hung | null {
 
 /** The rings between links of a row, for things to hang in: how many of them there are the row tells. */
 function inRow({ piece, plan }: FormedGround, hangsIn: string | undefined): Hung | null {
-  const place = rowPlaceOf(hangsIn);
-  const rings = place === null ? null : rowRings(piece).find((r) => r.place === place);
+  const rings = ringsHolding(piece, hangsIn);
   const found = rings && rowRingEye(piece, plan, rings);
   if (!found) return null;
   const { eye, wire } = found;
@@ -110,11 +109,11 @@ function inRow({ piece, plan }: FormedGround, hangsIn: string | undefined): Hung
     eye,
     ring: ringMark(eye, rings.ring.wire),
     holder: {
-      host: { id: rowRingsOf(rings.place), title: say`the rings between the links` },
+      host: { id: rowRingsOf(rings.places[0]), title: say`the rings between the links` },
       stock: plan.wires[wire]!.stock.id,
       wire,
       times: 1,
-      rings: rings.place,
+      rings: rings.places[0],
       place: eye.down,
     },
   };

@@ -53,23 +53,55 @@ export const rowRingsOf = (place: number): string => `${RINGS}${place}`;
 export const rowPlaceOf = (hangsIn: string | undefined): number | null =>
   hangsIn?.startsWith(RINGS) ? Number(hangsIn.slice(RINGS.length)) : null;
 
-/** Rings behind the links of a place of a row's turn. */
+/** Rings of one kind between links: the places of the turn behind which they are, and the link of the first. */
 export interface RowRings {
-  readonly place: number;
+  readonly places: readonly [number, ...number[]];
   readonly link: string | null;
   readonly ring: Extract<LaidJoint, { kind: 'ring' }>;
 }
 
-/** The rings between links for things to hang in: of places with the same joint the first stands for all. */
+/** The rings between links for things to hang in, each kind once. */
 export function rowRings(piece: Piece): RowRings[] {
-  const seen = new Set<string>();
-  return (piece.links?.turn ?? []).flatMap(({ link, joint }, place) => {
-    const laid = jointOf(piece, joint);
-    const key = JSON.stringify(laid);
-    if (laid.kind !== 'ring' || seen.has(key)) return [];
-    seen.add(key);
-    return [{ place, link, ring: laid }];
+  const kinds = new Map<string, RowRings>();
+  (piece.links?.turn ?? []).forEach(({ link, joint }, place) => {
+    const ring = jointOf(piece, joint);
+    if (ring.kind !== 'ring') return;
+    const key = JSON.stringify(ring);
+    const before = kinds.get(key);
+    kinds.set(
+      key,
+      before ? { ...before, places: [...before.places, place] } : { places: [place], link, ring },
+    );
   });
+  return [...kinds.values()];
+}
+
+/** The rings that a thing hangs in; null where it hangs in none, or they are gone. */
+export function ringsHolding(piece: Piece, hangsIn: string | undefined): RowRings | null {
+  const place = rowPlaceOf(hangsIn);
+  return place === null ? null : (rowRings(piece).find((r) => r.places.includes(place)) ?? null);
+}
+
+/** Where nothing hangs: the rings that were there are gone, and that is said. */
+const NO_PLACE = -1;
+
+/** A piece with one place of its row's turn taken out: things stay in the rings that they hang in, or are named. */
+export function withoutRowPlace(piece: Piece, place: number): Piece {
+  const { links } = piece;
+  if (!links) return piece;
+  const onto = (hangsIn: string | undefined): number => {
+    const there = ringsHolding(piece, hangsIn)?.places.find((p) => p !== place) ?? NO_PLACE;
+    return there > place ? there - 1 : there;
+  };
+  return {
+    ...piece,
+    links: { ...links, turn: links.turn.filter((_, i) => i !== place) },
+    dressing: piece.dressing.map((item) =>
+      rowPlaceOf(item.hangsIn) === null
+        ? item
+        : { ...item, hangsIn: rowRingsOf(onto(item.hangsIn)) },
+    ),
+  };
 }
 
 /** A ring of a row where it hangs in the last loop of its link, with a wire of that; null where there is no such loop. */

@@ -20,6 +20,7 @@ import { Tick } from '~/components/Tick';
 import { RowPicture } from '~/components/RowPicture';
 import { Button, Choices, Picker, Section } from '~/components/ui';
 import { useUnit, useWords } from '~/state/useWords';
+import { withoutRowPlace } from '@core/dressing';
 import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { BeadFields } from './BeadFields';
 import { ThreadFields } from './ThreadFields';
@@ -257,6 +258,7 @@ function PlaceFields({
 /** The links and joints that follow each other, one after the other and again from the first. */
 function TurnFields({ links, set }: { links: Links; set: (links: Links) => void }) {
   const { parts } = usePiece();
+  const edit = useEdit();
   const { turn } = links;
   const change = (i: number, place: RowPlace): void =>
     set({ ...links, turn: turn.map((t, k) => (k === i ? place : t)) });
@@ -292,7 +294,7 @@ function TurnFields({ links, set }: { links: Links; set: (links: Links) => void 
               <legend className="px-1 text-sm text-soft">{`Place ${i + 1} of the turn`}</legend>
               {fields(place, i)}
               <Button
-                onClick={() => set({ ...links, turn: turn.filter((_, k) => k !== i) })}
+                onClick={() => edit((p) => withoutRowPlace(p, i))}
               >{`Take place ${i + 1} out`}</Button>
             </fieldset>
           ))}

@@ -4,6 +4,7 @@ import {
   isLed,
   isRefused,
   ringOf,
+  ringsHolding,
   rowRings,
   rowRingsOf,
   stretchPlace,
@@ -112,19 +113,20 @@ function HangsIn({ item, set }: { item: PieceItem; set: (item: PieceItem) => voi
   const items = dressing?.items ?? [];
   const loops = items.filter((d) => d.eye && !isRefused(d) && !hangsOn(items, d, item.id));
   const between = planned ? rowRings(planned) : [];
+  const held = planned && ringsHolding(planned, item.hangsIn);
   if (loops.length + rings.length + between.length === 0 && item.hangsIn === undefined) return null;
   return (
     <Picker
       label="Hangs in"
-      value={item.hangsIn ?? WIRE}
+      value={held ? rowRingsOf(held.places[0]) : (item.hangsIn ?? WIRE)}
       options={[
         { value: WIRE, label: 'the wire, or its loop there' },
         ...loops.map((d) => ({
           value: d.item.id,
           label: `${told(d.title)} (${items.indexOf(d) + 1})`,
         })),
-        ...between.map(({ place }, i) => ({
-          value: rowRingsOf(place),
+        ...between.map(({ places }, i) => ({
+          value: rowRingsOf(places[0]),
           label: `the rings between the links${between.length > 1 ? ` (${i + 1})` : ''}`,
         })),
         ...rings.map((part) => ({ value: ringOf(part), label: `the ring of ${part.name}` })),
