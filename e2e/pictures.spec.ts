@@ -95,7 +95,7 @@ test('pictures of the main views, from the demo', async ({ page }) => {
     .getByRole('list', { name: 'Items' })
     .getByRole('button', { name: /^Wire led on/ })
     .click();
-  await page.getByTestId('act-28').waitFor();
+  await page.getByRole('list', { name: 'Acts of the wire' }).getByRole('button').first().waitFor();
   await page.waitForTimeout(600);
   await shoot(page, 'leading');
   await page.goto('/desk?sum=net');

@@ -40,6 +40,9 @@ export const spansOn = ({ items }: Dressing, wire: number, lengthMm: number): St
       ),
     );
 
+/** A stretch however short is seen, px. */
+const widthOf = (from: number, to: number): number => Math.max(3, to - from);
+
 /** Beads as dots, windings as strokes, hammered stretches as a broader band, at their true places. */
 export function DressedSpans({
   spans,
@@ -53,11 +56,12 @@ export function DressedSpans({
   thick: number;
   y: number;
 }) {
+  const turns = spans.filter((s) => s.look !== 'beads' && s.look !== 'flat');
   return (
     <g pointerEvents="none">
       {spans.map(({ id, look, fromMm, toMm, beads }) => {
         const [from, to] = [x(fromMm), x(toMm)];
-        const width = Math.max(3, to - from);
+        const width = widthOf(from, to);
         if (look === 'beads') {
           const count = Math.min(beads, Math.max(1, Math.floor(width / 4)));
           return Array.from({ length: count }, (_, i) => (
@@ -87,19 +91,31 @@ export function DressedSpans({
             />
           );
         }
-        const count = Math.max(1, Math.floor(width / 3.5));
-        return (
-          <path
-            key={id}
-            d={Array.from({ length: count }, (_, i) => {
-              const at = from + ((i + 0.5) * width) / count;
-              return `M${at - 1} ${middle + thick / 2 + 1}L${at + 1} ${middle - thick / 2 - 1}`;
-            }).join('')}
-            stroke="#3a2418"
-            strokeWidth={1.2}
-          />
-        );
+        return null;
       })}
+      {turns.length > 0 && (
+        <path
+          d={turns.map((span) => strokesOf(span, x, middle, thick)).join('')}
+          stroke="#3a2418"
+          strokeWidth={1.2}
+        />
+      )}
     </g>
   );
+}
+
+/** Windings as strokes across the wire: one stretch as part of the one path of all. */
+function strokesOf(
+  { fromMm, toMm }: StripSpan,
+  x: (mm: number) => number,
+  middle: number,
+  thick: number,
+): string {
+  const from = x(fromMm);
+  const width = widthOf(from, x(toMm));
+  const count = Math.max(1, Math.floor(width / 3.5));
+  return Array.from({ length: count }, (_, i) => {
+    const at = from + ((i + 0.5) * width) / count;
+    return `M${at - 1} ${middle + thick / 2 + 1}L${at + 1} ${middle - thick / 2 - 1}`;
+  }).join('');
 }

@@ -1,4 +1,4 @@
-import { memo, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { ChevronDown, ChevronUp, Trash2 } from 'lucide-react';
 import {
   actsAlike,
@@ -24,6 +24,7 @@ import { Button, Choices, IconButton, Picker } from '~/components/ui';
 import { useWords } from '~/state/useWords';
 import { useWorkbench } from '~/state/workbench';
 import { ActFields } from './ActFields';
+import { ActsList, type ActWords } from './ActsList';
 import { LeadAgain } from './LeadAgain';
 
 /** What a press on the figure does, and which act is in work. */
@@ -73,14 +74,7 @@ export function ActsField({
         options={[...TOOLS]}
         onChange={(tool) => lead({ tool })}
       />
-      <ol
-        aria-label="Acts of the wire"
-        className="max-h-64 overflow-y-auto rounded-md border border-line bg-raised text-sm"
-      >
-        {rows.map((row) => (
-          <ActRow key={row.id} {...row} on={row.id === leading.act} lead={lead} />
-        ))}
-      </ol>
+      <ActsList rows={rows} act={leading.act} lead={lead} />
       <p className="text-xs text-soft">
         {item.acts.length < ACT_LIMITS.acts
           ? 'Press the places on the figure in their order; a number typed is that of the wraps. The right-hand column is the wire so far.'
@@ -129,16 +123,6 @@ export function ActsField({
   );
 }
 
-/** An act as it stands in the list. */
-interface ActWords {
-  readonly id: string;
-  readonly number: number;
-  readonly title: string;
-  readonly way: string | null;
-  readonly soFar: string;
-  readonly trouble: boolean;
-}
-
 /** All acts as they stand in the list, each with the wire so far. */
 function wordsOf(
   acts: readonly Act[],
@@ -163,34 +147,6 @@ function wordsOf(
   }
   return rows;
 }
-
-const ActRow = memo(function ActRow({
-  id,
-  number,
-  title,
-  way,
-  soFar,
-  trouble,
-  on,
-  lead,
-}: ActWords & { on: boolean; lead: (change: Partial<Leading>) => void }) {
-  return (
-    // Of hundreds of rows only those in sight are laid out and painted.
-    <li className="border-t border-line [contain-intrinsic-height:auto_2rem] [content-visibility:auto] first:border-t-0">
-      <button
-        type="button"
-        aria-pressed={on}
-        onClick={() => lead({ act: on ? null : id })}
-        className={`flex min-h-8 w-full items-baseline gap-2 px-2 py-1 text-left tabular-nums ${on ? 'bg-patina-wash font-medium' : 'hover:bg-patina-wash'}`}
-      >
-        <span className="w-6 shrink-0 text-right text-soft">{number}</span>
-        <span className={`flex-1 ${trouble ? 'text-alert' : ''}`}>{title}</span>
-        {way !== null && <span className="text-xs text-soft">{way} there</span>}
-        <span className="w-20 text-right">{soFar}</span>
-      </button>
-    </li>
-  );
-});
 
 /** A place from a list, or so far along a wire: all that a press on the figure does. */
 function AddPlace({

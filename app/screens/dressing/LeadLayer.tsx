@@ -19,11 +19,14 @@ import { BENCH_STEPS } from '~/components/arrowKeys';
 import type { BenchView } from '~/components/Bench';
 import { Grip } from '~/components/Grip';
 import type { Leading } from './ActsField';
+import { dotsApart } from './dotsApart';
 
 /** A press takes a named place this near, and a wire within twice of it, px. */
 const NEAR_PX = 12;
 /** A press that moves less is no drag of the bench, px. */
 const STILL_PX = 4;
+/** Numbers of places that stand nearer than this cannot be read, px. */
+const DOTS_APART_PX = 16;
 /** Digits typed one after the other within this time are one number, ms. */
 const TYPING_MS = 900;
 
@@ -56,6 +59,10 @@ export function LeadLayer({
   const spots = useMemo(() => leadSpots(plan, laid), [plan, laid]);
   const [aim, setAim] = useState<LeadSpot | null>(null);
   const px = 1 / view.pxPerMm;
+  const dots = useMemo(
+    () => dotsApart(laid, DOTS_APART_PX * px, leading.act),
+    [laid, px, leading.act],
+  );
   const spotAt = (to: Vec): LeadSpot | null => leadSpot(ground, spots, to, NEAR_PX * px);
   const press = (to: Vec): void => {
     const spot = spotAt(to);
@@ -115,19 +122,22 @@ export function LeadLayer({
           pointerEvents="none"
         />
       )}
-      {laid.map((l, i) => (
-        <ActDot
-          key={l.id}
-          id={l.id}
-          number={i + 1}
-          x={l.at.x}
-          y={l.at.y}
-          on={l.id === leading.act}
-          trouble={l.trouble}
-          px={px}
-          lead={lead}
-        />
-      ))}
+      {laid.map(
+        (l, i) =>
+          dots.has(i) && (
+            <ActDot
+              key={l.id}
+              id={l.id}
+              number={i + 1}
+              x={l.at.x}
+              y={l.at.y}
+              on={l.id === leading.act}
+              trouble={l.trouble}
+              px={px}
+              lead={lead}
+            />
+          ),
+      )}
       {chosen && there && (chosen.do !== 'bead' || chosen.at !== null) && (
         <Grip
           name={`Place ${item.acts.indexOf(chosen) + 1}`}
