@@ -9,7 +9,7 @@ import {
   type StretchPlace,
 } from '../item';
 import { leadStock, type Piece } from '../piece';
-import { formedWires, stonesOf, type Plan } from '../plan';
+import { formedWires, stonesOf, withTwists, type Plan } from '../plan';
 import { eyesOf, isIn } from './eyes';
 
 /** A piece's formed wires, to lay items on. */
@@ -22,12 +22,13 @@ export interface FormedGround extends Ground {
 
 /** The formed wires of a piece as the ground of its items. */
 export function groundOf(piece: Piece, plan: Plan): FormedGround {
-  const formed = formedWires(
+  const bent = formedWires(
     plan.wires.map((w) => ({ ...w, diameterMm: w.stock.diameterMm })),
     undefined,
     piece.from,
     stonesOf(piece),
   );
+  const formed = withTwists(piece, bent);
   const runOf = (on: StretchPlace): Run | null => formed.runAt(on);
   const ground: FormedGround = {
     ...formed,

@@ -13,6 +13,7 @@ import {
   wrapAct,
   type Act,
   type ActOf,
+  type DressItem,
   type DressOf,
 } from '../item';
 import { mapFigure, newPath, type FigurePath } from '../piece';
@@ -660,6 +661,59 @@ describe('tails that twist, curl and hold a stone', () => {
       const there = comes === 'front' ? lengthOn(RAILS, over('front')) : bare;
       expect(cutOf(on) - there).toBeCloseTo(more, 3);
     }
+  });
+});
+
+describe('wires of two thicknesses twisted with each other', () => {
+  const twist = (y: number): Act => ({ ...twistAct('t', at(20, y)), turns: 4 });
+  const one = (id: string, d: number, x: number, y: number): DressOf<'led'> => ({
+    ...led([wrap('a', x, 0, 1), twist(y)], { thread: thin(d) }),
+    id,
+  });
+  const wayOf = (items: DressOf<'led'>[], id: string): number =>
+    dressingOf(pieceWith(RAILS, items)).items.find((d) => d.item.id === id)!.acts![1]!.wayMm;
+  const straightOf = (item: DressOf<'led'>): number =>
+    dressOne(RAILS, { ...item, acts: [item.acts[0]!, passAct('t', at(20, -15))] }).acts![1]!.wayMm;
+  const THIN = one('thin', 0.4, 20, -15);
+  const THICK = one('thick', 0.8, 21, -15);
+
+  it('each takes its own share of the twist, and says so', () => {
+    // 0.6 apart: 0.48 of it the thin one's, 0.12 the thick one's; four turns.
+    const round = (rho: number): number => 8 * Math.PI * rho;
+    const both = [THIN, THICK];
+    expect(wayOf(both, 'thin')).toBeCloseTo(Math.hypot(straightOf(THIN), round(0.48)), 6);
+    expect(wayOf(both, 'thick')).toBeCloseTo(Math.hypot(straightOf(THICK), round(0.12)), 6);
+    const { items } = dressingOf(pieceWith(RAILS, both));
+    const notes = items.map((d) => d.notes.map((n) => inWords(n, 'mm')).join(' '));
+    expect(notes[0]).toContain('round the thicker one');
+    expect(notes[1]).toContain('nearly straight');
+  });
+
+  it('alone, or far from the other, it is twisted as with its like', () => {
+    const alike = Math.hypot(straightOf(THIN), 8 * Math.PI * 0.2);
+    expect(wayOf([THIN], 'thin')).toBeCloseTo(alike, 6);
+    const far = {
+      ...THICK,
+      acts: [wrap('a', 55, 0, 1), { ...twistAct('t', at(55, -15)), turns: 4 }],
+    };
+    expect(wayOf([THIN, far], 'thin')).toBeCloseTo(alike, 6);
+  });
+
+  it('an end of the frame wire is cut for its share', () => {
+    const shape = [newPath('a', [at(0, 0), at(40, 0)], false)];
+    const end = made('own-led', place(40, 0), {
+      acts: [{ ...twistAct('t', at(60, 0)), turns: 4 }],
+    });
+    const other: DressOf<'led'> = {
+      ...led([wrap('a', 39, 0, 1), { ...twistAct('t', at(60, 0)), turns: 4 }]),
+      id: 'other',
+    };
+    const cut = (items: DressItem[]): number => planPiece(pieceWith(shape, items)).wires[0]!.cutMm;
+    const bare = cut([]);
+    expect(cut([end]) - bare).toBeCloseTo(Math.hypot(20, 8 * Math.PI * (FRAME / 2)), 4);
+    // 0.4 with the frame's: (0.4 + F) / 2 x 0.16 / (0.16 + F^2).
+    const rho = (((D + FRAME) / 2) * D * D) / (D * D + FRAME * FRAME);
+    expect(cut([end, other]) - bare).toBeCloseTo(Math.hypot(20, 8 * Math.PI * rho), 4);
   });
 });
 

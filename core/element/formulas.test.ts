@@ -11,6 +11,7 @@ import {
   holeNeeded,
   linkCount,
   mostTwist,
+  mostTwistWith,
   netOf,
   ringInside,
   rolledWidth,
@@ -20,7 +21,9 @@ import {
   spiralTurns,
   stoneWrap,
   TWIST_LIMIT_RAD,
+  twistedPair,
   twistOf,
+  twistRoundMm,
   weaveBetween,
 } from '.';
 
@@ -80,6 +83,40 @@ describe('twist', () => {
   it('reaches the limit at the most turns', () => {
     const turns = mostTwist(2, 40, 0.8);
     expect(twistOf(2, 40, turns, 0.8).angleRad).toBeCloseTo(TWIST_LIMIT_RAD, 12);
+  });
+});
+
+describe('two wires twisted with each other', () => {
+  const mm = fc.double({ min: 0.2, max: 2, noNaN: true });
+  const many = fc.double({ min: 0.5, max: 30, noNaN: true });
+
+  it('alike they are a twist of two', () => {
+    const { strandMm, angleRad } = twistedPair(30, 9, 0.6, 0.6);
+    expect(strandMm).toBeCloseTo(twistOf(2, 30, 9, 0.6).strandMm, 12);
+    expect(angleRad).toBeCloseTo(twistOf(2, 30, 9, 0.6).angleRad, 12);
+    expect(mostTwistWith(40, 0.8, 0.8)).toBeCloseTo(mostTwist(2, 40, 0.8), 12);
+  });
+
+  it('0.4 with 0.8: their middles 0.6 apart, four fifths of it on the thin side', () => {
+    // 0.8^2 / (0.4^2 + 0.8^2) = 0.8 of 0.6 is 0.48: nine turns go round 9 x 2 pi x 0.48 = 27.14.
+    expect(twistedPair(30, 9, 0.4, 0.8).strandMm).toBeCloseTo(Math.hypot(30, 27.143), 3);
+    expect(twistedPair(30, 9, 0.8, 0.4).strandMm).toBeCloseTo(Math.hypot(30, 6.786), 3);
+  });
+
+  it('they touch, the thicker stays straighter, a thin one goes wholly round, and both grow with the size', () => {
+    fc.assert(
+      fc.property(mm, mm, many, (d, e, turns) => {
+        const own = twistRoundMm(turns, d, e);
+        const other = twistRoundMm(turns, e, d);
+        expect(own + other).toBeCloseTo(Math.PI * (d + e) * turns, 8);
+        if (d < e) expect(own).toBeGreaterThan(other);
+        expect(twistRoundMm(turns, d, 1_000 * d)).toBeCloseTo(Math.PI * 1_001 * d * turns, 0);
+        const { strandMm } = twistedPair(20, turns, d, e);
+        expect(twistedPair(60, turns, 3 * d, 3 * e).strandMm).toBeCloseTo(3 * strandMm, 8);
+        const most = mostTwistWith(20, d, e);
+        expect(twistedPair(20, most, d, e).angleRad).toBeCloseTo(TWIST_LIMIT_RAD, 10);
+      }),
+    );
   });
 });
 

@@ -35,7 +35,15 @@ export { solveElement, type ElementResult } from './solveElement';
 export { spiralLength, spiralOutside, spiralRadii, spiralTurns, type SpiralSize } from './spiral';
 export { ellipseArc, isOnStone, moreOverStone, type StoneBody } from './overStone';
 export { stoneWrap, type StoneWrap } from './stone';
-export { mostTwist, strandsSeen, TWIST_LIMIT_RAD, twistOf } from './twist';
+export {
+  mostTwist,
+  mostTwistWith,
+  strandsSeen,
+  TWIST_LIMIT_RAD,
+  twistedPair,
+  twistOf,
+  twistRoundMm,
+} from './twist';
 export {
   cuppedWidth,
   jointsOfRow,

@@ -24,6 +24,34 @@ export function twistOf(
   };
 }
 
+/**
+ * One of two wires that are twisted with each other, so many full turns over a length. Both lie against each
+ * other, their middles (d + e) / 2 apart, and both pull alike sideways: each with its flow force, as its section,
+ * times the curvature of its helix. So the middle is nearer to the thicker: rho = (d + e) / 2 * e^2 / (d^2 + e^2),
+ * which is d / 2 for wires alike and the whole distance for a thin one round a thick one.
+ * @param otherMm how thick the other is, mm
+ * @returns length of this one, mm, and how steeply it lies
+ */
+export function twistedPair(
+  lengthMm: number,
+  turns: number,
+  diameterMm: number,
+  otherMm: number,
+): { strandMm: number; angleRad: number } {
+  const round = twistRoundMm(turns, diameterMm, otherMm);
+  return { strandMm: Math.hypot(lengthMm, round), angleRad: Math.atan2(round, lengthMm) };
+}
+
+/** What a wire goes round, without going on, in so many turns with another, mm. */
+export const twistRoundMm = (turns: number, diameterMm: number, otherMm: number): number =>
+  2 * Math.PI * pairRhoMm(diameterMm, otherMm) * turns;
+
+const pairRhoMm = (d: number, e: number): number => (((d + e) / 2) * e * e) / (d * d + e * e);
+
+/** The most turns of a wire with another before the limit. */
+export const mostTwistWith = (lengthMm: number, diameterMm: number, otherMm: number): number =>
+  (lengthMm * Math.tan(TWIST_LIMIT_RAD)) / (2 * Math.PI * pairRhoMm(diameterMm, otherMm));
+
 /** The most turns over a length before the limit. */
 export const mostTwist = (strands: number, lengthMm: number, diameterMm: number): number =>
   (lengthMm * Math.tan(TWIST_LIMIT_RAD)) / (2 * Math.PI * strandRho(strands) * diameterMm);

@@ -2,6 +2,7 @@ import type { StoneBody } from '../element';
 import { distance, dot, scale, sub, type MeasuredLine, type Vec } from '../geometry';
 import type { HangPoint } from './layout';
 import type { StretchPlace } from './place';
+import type { TwistedWith } from './led/twistPairs';
 import type { Thread } from './thread';
 
 /** A stretch of frame wire, mm on the wire's blank. */
@@ -47,6 +48,8 @@ export interface FormedWires {
   readonly passesBeside: (run: Run, withinMm: number) => readonly Beside[];
   /** whether two wires are drawn as one line, side by side */
   readonly sideBySide: (a: number, b: number) => boolean;
+  /** how thick the other wire is that a led wire is twisted with; null where there is none */
+  readonly twistedWith: TwistedWith;
   /** whether another pass is bent before the wire comes to a run, as the wire is worked */
   readonly isThereBefore: (
     run: Run,

@@ -77,6 +77,7 @@ export {
   type Comes,
 } from './led/act';
 export { marksUpTo } from './led/draw';
+export { twistedWith, twistings, twistWays, type ActAt, type Twisting } from './led/twistPairs';
 export { middleOf as middleOfWay, pastMiddle as pastMiddleOfWay } from './led/way';
 export { actOrder, actTitle, type OrderPart } from './led/words';
 export type { Stiffening } from './stiffness';

@@ -1,11 +1,11 @@
 import { isLed, type Dressed } from '../dressing';
-import { actOrder, type OrderPart } from '../item';
+import { actOrder, type OrderPart, type Twisting } from '../item';
 import { counted, say } from '../words';
 import type { Assembly } from './assembly';
 import type { Making, MakeStep } from './makeStep';
 import { dressOrders } from './orders';
 import type { Task } from './taskBook';
-import { turnsOf, twistedGroups, type Twisting } from './twistedLeads';
+import { turnsOf, twistedGroups } from './twistedLeads';
 
 /** The places of a led wire, with what is done at each; of a part of it if that is said. */
 export function placesOf({ item, acts = [] }: Dressed, part?: OrderPart): MakeStep['places'] {

@@ -3,11 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { demoPieces } from '@demo/pieces';
 import { dressPiece } from '../dressing';
 import { DEFAULT_KIT } from '../forming';
-import { marksUpTo, type LaidAct } from '../item';
+import { marksUpTo, twistings, type LaidAct, type Twisting } from '../item';
 import { planPiece } from '../plan';
 import { inWords } from '../words';
 import { assemblyOf, makeSteps } from '.';
-import { turnsOf, twistings, type LedOne, type Turn, type Twisting } from './twistedLeads';
+import { turnsOf, type LedOne, type Turn } from './twistedLeads';
 
 const laid = (id: string, way: LaidAct['way'] = []): LaidAct => ({
   id,
@@ -22,10 +22,9 @@ const laid = (id: string, way: LaidAct['way'] = []): LaidAct => ({
   trouble: false,
   wire: 0,
 });
-const wire = (id: string, count: number, twists: number[] = []): LedOne => ({
+const wire = (id: string, count: number): LedOne => ({
   id,
   acts: Array.from({ length: count }, (_, i) => laid(`${id}${i}`)),
-  twists,
 });
 const short = (turn: Turn): string =>
   turn.does === 'twist'
@@ -104,21 +103,12 @@ describe('two led wires that are twisted with each other', () => {
   });
 
   it('are those whose ways lie beside each other', () => {
-    const down = [
-      { x: 0, y: 0 },
-      { x: 0, y: 12 },
-    ];
-    const beside = down.map((p) => ({ x: p.x + 1, y: 13 - p.y }));
-    const far = down.map((p) => ({ x: p.x + 20, y: p.y }));
-    const one = (id: string, way: LaidAct['way']): LedOne => ({
-      id,
-      acts: [laid(`${id}0`), laid(`${id}1`, way)],
-      twists: [1],
-    });
-    expect(twistings([one('a', down), one('b', far), one('c', beside)])).toEqual([
-      { a: { one: 0, act: 1 }, b: { one: 2, act: 1 } },
-    ]);
-    expect(twistings([one('a', down), one('b', far)])).toEqual([]);
+    const down = { from: { x: 0, y: 0 }, to: { x: 0, y: 12 } };
+    const beside = { from: { x: 1, y: 13 }, to: { x: 1, y: 1 } };
+    const far = { from: { x: 20, y: 0 }, to: { x: 20, y: 12 } };
+    const ways = [down, far, beside].map((way, one) => ({ one, act: 1, ...way }));
+    expect(twistings(ways)).toEqual([{ a: { one: 0, act: 1 }, b: { one: 2, act: 1 } }]);
+    expect(twistings(ways.slice(0, 2))).toEqual([]);
   });
 
   it('a pebble is held by two wires worked in turn: no twist before both are there', () => {

@@ -1,66 +1,24 @@
 import { isLed, type Dressed } from '../dressing';
-import { Groups, nearestOn, type Vec } from '../geometry';
-import { axisOf, type LaidAct, type OrderPart } from '../item';
+import { Groups } from '../geometry';
+import {
+  twistings,
+  twistWays,
+  type ActAt,
+  type LaidAct,
+  type OrderPart,
+  type Twisting,
+} from '../item';
 
 /** One of the led wires that are twisted together: as many as twist with each other are worked in turn. */
 export interface LedOne {
   readonly id: string;
   readonly acts: readonly LaidAct[];
-  /** which of its acts are twists with another led wire */
-  readonly twists: readonly number[];
-}
-
-/** A twist of two led wires: the wires by their number, and the act of each. */
-export interface Twisting {
-  readonly a: ActAt;
-  readonly b: ActAt;
-}
-
-interface ActAt {
-  readonly one: number;
-  readonly act: number;
 }
 
 /** What is done next: one wire is led on over some of its places, or two are twisted together. */
 export type Turn =
   | { readonly does: 'lead'; readonly one: number; readonly part: OrderPart }
   | { readonly does: 'twist'; readonly twisting: Twisting };
-
-/** Ways of wires that are twisted together lie no further apart on the whole, mm. */
-const BESIDE_MM = 4;
-/** So many parts of a way are looked at. */
-const LOOKED_AT = 8;
-
-const offWay = (way: readonly Vec[], p: Vec): number =>
-  Math.min(
-    ...way.slice(1).map((to, i) => nearestOn({ type: 'line', from: way[i]!, to }, p).distance),
-  );
-
-/** How far two ways lie apart on the whole, mm: the shorter one's places from the other. */
-function apart(a: readonly Vec[], b: readonly Vec[]): number {
-  if (a.length < 2 || b.length < 2) return Infinity;
-  const one = (from: readonly Vec[], to: readonly Vec[]): number =>
-    axisOf(from, LOOKED_AT).reduce((sum, { at }) => sum + offWay(to, at), 0) / (LOOKED_AT + 1);
-  return Math.min(one(a, b), one(b, a));
-}
-
-/** Twists of different wires that lie beside each other, the nearest first, each with one other. */
-export function twistings(ones: readonly LedOne[]): Twisting[] {
-  const all = ones.flatMap(({ twists }, one) => twists.map((act) => ({ one, act })));
-  const way = ({ one, act }: ActAt): readonly Vec[] => ones[one]!.acts[act]!.way;
-  const pairs = all
-    .flatMap((a) =>
-      all.filter((b) => b.one > a.one).map((b) => ({ a, b, mm: apart(way(a), way(b)) })),
-    )
-    .filter(({ mm }) => mm <= BESIDE_MM)
-    .sort((x, y) => x.mm - y.mm);
-  const taken = new Set<ActAt>();
-  return pairs.flatMap(({ a, b }) => {
-    if (taken.has(a) || taken.has(b)) return [];
-    taken.add(a).add(b);
-    return [{ a, b }];
-  });
-}
 
 /**
  * The turns in which wires that are twisted together are led: each goes on until a twist whose other wire is not
@@ -124,12 +82,10 @@ export function twistedGroups(items: readonly Dressed[]): {
   readonly ones: readonly LedOne[];
   readonly pairs: readonly Twisting[];
 }[] {
-  const ones = items.flatMap(({ item, acts }): LedOne[] => {
-    if (!isLed(item) || !acts) return [];
-    const twists = item.acts.flatMap((a, i) => (a.do === 'twist' && !a.folded ? [i] : []));
-    return twists.length > 0 ? [{ id: item.id, acts, twists }] : [];
-  });
-  const pairs = twistings(ones);
+  const led = items.flatMap(({ item, acts }) => (isLed(item) && acts ? [{ item, acts }] : []));
+  const ways = twistWays(led.map(({ item }) => item));
+  const ones = led.map(({ item, acts }): LedOne => ({ id: item.id, acts }));
+  const pairs = twistings(ways);
   const groups = new Groups(ones.length);
   for (const { a, b } of pairs) groups.join(a.one, b.one);
   const all = new Map<number, number[]>();

@@ -199,6 +199,7 @@ export function formedWires(
       const id = wires[a]?.pathId;
       return a !== b && id !== undefined && wires[b]?.pathId === id;
     },
+    twistedWith: () => null,
     isThereBefore: (run, pass) => isThereBefore(wires[run.wire]!, from, run, pass),
   };
 }

@@ -3,7 +3,7 @@ export type { Advice, Remedy } from './advice';
 export { breachRemedy, breachWords } from './breachWords';
 export { bendNear } from './bendNear';
 export { formedWires } from './formedWires';
-export { stonesOf } from './onTheWay';
+export { stonesOf, withTwists } from './onTheWay';
 export {
   alongBlank,
   alongFigure,

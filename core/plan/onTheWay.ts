@@ -1,11 +1,20 @@
 import type { StoneBody } from '../element';
-import { kindOf, type FormedWires } from '../item';
-import type { Piece } from '../piece';
+import { kindOf, twistedWith, type FormedWires } from '../item';
+import { itemsOf, type Piece } from '../piece';
 import type { Taken } from './blank';
 
 /** The stones of a piece that its wires go over. */
 export const stonesOf = (piece: Piece): StoneBody[] =>
   piece.dressing.flatMap((item) => kindOf(item).stone?.(item) ?? []);
+
+/** The wires of a piece with those that are led on them and twisted with each other. */
+export const withTwists = <W extends FormedWires>(piece: Piece, formed: W): W => ({
+  ...formed,
+  twistedWith: twistedWith(
+    formed,
+    itemsOf(piece).flatMap((item) => ('acts' in item ? [item] : [])),
+  ),
+});
 
 /** Places this near to the first end of a wire are at its tip, mm. */
 const TIP_MM = 1e-6;

@@ -30,7 +30,7 @@ import { hammeredWires } from './hammering';
 import { hangOf, type Hang } from './hang';
 import { allowancesOf, developedParts, type Allowances, type LengthPart } from './lengths';
 import { bareLine, crossingsOf, formedLine, placeOnWire, type WireCrossing } from './places';
-import { stonesOf, takenOnTheWay } from './onTheWay';
+import { stonesOf, takenOnTheWay, withTwists } from './onTheWay';
 import { routedFigure } from './routed';
 import {
   alongsideWish,
@@ -187,18 +187,21 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
   const lines = asDrawn
     ? bare
     : strips.map((strip, n) => formedLine({ strip, asides: beside[n] ?? [] }));
-  const formed = formedWires(
-    built.map(({ strip, path, stock }, n) => ({
-      strip,
-      asides: beside[n] ?? [],
-      closed: path.closed,
-      developedMm: strip.developedMm,
-      diameterMm: stock.diameterMm,
-      pathId: path.id,
-    })),
-    lines,
-    piece.from,
-    stonesOf(piece),
+  const formed = withTwists(
+    piece,
+    formedWires(
+      built.map(({ strip, path, stock }, n) => ({
+        strip,
+        asides: beside[n] ?? [],
+        closed: path.closed,
+        developedMm: strip.developedMm,
+        diameterMm: stock.diameterMm,
+        pathId: path.id,
+      })),
+      lines,
+      piece.from,
+      stonesOf(piece),
+    ),
   );
   const hammered = hammeredWires(piece, formed);
   const onTheWay = takenOnTheWay(piece, formed);

@@ -13,6 +13,7 @@ import { GRIP, sleeve, stiffer } from '../stiffness';
 import type { Thread } from '../thread';
 
 interface LedWire {
+  readonly id: string;
   readonly acts: readonly Act[];
   readonly thread: Thread;
   readonly startTailMm: number;
@@ -21,8 +22,7 @@ interface LedWire {
   readonly haveMm: number | null;
 }
 
-const led = (wires: FormedWires, { acts, thread }: LedWire): Led =>
-  leadOn(wires, thread.diameterMm, acts);
+const led = (wires: FormedWires, item: LedWire): Led => leadOn(wires, item.thread.diameterMm, item);
 
 /** Its wire, in as many lengths as it is worked in; where two meet both have the last tail. */
 function wiresOf(item: LedWire, lengths: readonly LedLength[]): WireUse[] {
@@ -108,7 +108,7 @@ export const ledWire = itemKind({
       title: say`Wire led on, ${counted(item.acts.length, 'place', 'places')}`,
       wires,
       spans: ledSpans(all.steps),
-      notes: [...atHand(item, wires), ...ledNotes(all), ...careOf(all, lengths)],
+      notes: [...atHand(item, wires), ...ledNotes(all, d), ...careOf(all, lengths)],
       problems,
     };
   },

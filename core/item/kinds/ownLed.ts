@@ -11,6 +11,7 @@ import type { StretchPlace } from '../place';
 import { GRIP, sleeve, stiffer } from '../stiffness';
 
 interface LedEnd {
+  readonly id: string;
   readonly on: StretchPlace;
   readonly acts: readonly Act[];
 }
@@ -23,13 +24,13 @@ interface LedFrom {
 }
 
 /** The end of a wire nearest to a place, led on from there; null on a closed one. */
-function fromTip(wires: FormedWires, { on, acts }: LedEnd): LedFrom | null {
-  const run = wires.runAt(on);
+function fromTip(wires: FormedWires, item: LedEnd): LedFrom | null {
+  const run = wires.runAt(item.on);
   const line = run && wires.lines[run.wire];
   if (!line || line.closed) return null;
   const all = line.s.at(-1) ?? 0;
   const tipMm = middleMm(run) < all / 2 ? 0 : all;
-  const led = leadOn(wires, wires.thickMm[run.wire]!, acts, run.spot(tipMm).at);
+  const led = leadOn(wires, wires.thickMm[run.wire]!, item, run.spot(tipMm).at);
   return { run, tipMm, led };
 }
 
@@ -80,7 +81,7 @@ export const ownLed = itemKind({
       spans: [{ wire: run.wire, fromMm: tipMm, toMm: tipMm }, ...ledSpans(led.steps)],
       notes: [
         say`${asLength(led.lengthMm)} of the wire itself, in its cut length.`,
-        ...ledNotes(led),
+        ...ledNotes(led, ground.frameMm),
       ],
       problems,
     };

@@ -1,4 +1,10 @@
-import { holeNeeded, mostTwist, TWIST_LIMIT_RAD, twistOf } from '../../element';
+import {
+  holeNeeded,
+  mostTwistWith,
+  TWIST_LIMIT_RAD,
+  twistedPair,
+  twistRoundMm,
+} from '../../element';
 import { distance } from '../../geometry';
 import { asAngle, asThickness, counted, joined, say, type Said } from '../../words';
 import type { Bead } from '../bead';
@@ -121,14 +127,16 @@ type LedItem = ItemLike & { readonly acts: readonly Act[] };
 
 /** Twists so tight that soft wire is near breaking, with the most turns that are sound. */
 function steepTwists(item: LedItem, steps: readonly LedStep[], d: number): Problem[] {
-  return steps.flatMap(({ act, way, enter }, i): Problem[] => {
+  return steps.flatMap(({ act, way, enter, otherMm = d }, i): Problem[] => {
     if (act.do !== 'twist') return [];
     const overMm = act.folded
       ? distance(enter.at, act.at)
-      : Math.sqrt(Math.max(0, (way?.lengthMm ?? 0) ** 2 - (Math.PI * d * act.turns) ** 2));
-    const { angleRad } = twistOf(2, overMm, act.turns, d);
+      : Math.sqrt(
+          Math.max(0, (way?.lengthMm ?? 0) ** 2 - twistRoundMm(act.turns, d, otherMm) ** 2),
+        );
+    const { angleRad } = twistedPair(overMm, act.turns, d, otherMm);
     if (angleRad <= TWIST_LIMIT_RAD + 1e-9) return [];
-    const turns = Math.floor(2 * mostTwist(2, overMm, d)) / 2;
+    const turns = Math.floor(2 * mostTwistWith(overMm, d, otherMm)) / 2;
     return [
       {
         message: say`At place ${i + 1} it is twisted so tightly (${asAngle(angleRad)}) that soft wire is near breaking.`,
@@ -256,14 +264,25 @@ export const mirroredActs = (acts: readonly Act[]): Act[] =>
     return a.do === 'curl' ? { ...a, sagMm, left: !a.left } : { ...a, sagMm };
   });
 
-/** Half turns that are added where the wire comes on one side and goes on the other. */
-export function ledNotes({ steps }: Led): Said[] {
+/**
+ * Half turns that are added where the wire comes on one side and goes on the other; what it takes of a twist with a
+ * wire of another thickness.
+ */
+export function ledNotes({ steps }: Led, d: number): Said[] {
   const more = steps.filter((s) => s.act.do === 'wrap' && s.turns > s.act.wraps + 1e-9).length;
-  return more > 0
-    ? [
-        say`${counted(more, 'place takes', 'places take')} half a turn more than was typed: the wire comes and goes there on the sides that were chosen.`,
-      ]
-    : [];
+  const unlike = [...new Set(steps.flatMap((s) => s.otherMm ?? d))].filter((mm) => mm !== d);
+  return [
+    ...(more > 0
+      ? [
+          say`${counted(more, 'place takes', 'places take')} half a turn more than was typed: the wire comes and goes there on the sides that were chosen.`,
+        ]
+      : []),
+    ...unlike.map((mm) =>
+      mm > d
+        ? say`Twisted with wire of ${asThickness(mm)} it goes round the thicker one, and takes most of the twist.`
+        : say`Twisted with wire of ${asThickness(mm)} it stays nearly straight; the thinner one goes round it.`,
+    ),
+  ];
 }
 
 /** What a led wire brings to its layout, whichever wire it is. */

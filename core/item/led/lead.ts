@@ -1,4 +1,4 @@
-import { twistOf } from '../../element';
+import { twistedPair } from '../../element';
 import { distance, type Vec } from '../../geometry';
 import { boundAt, bundleSpot } from '../bundle';
 import { middleMm, moved, type FormedWires } from '../ground';
@@ -23,6 +23,8 @@ export interface LedStep extends Placed {
   readonly act: Act;
   /** how the wire comes here; null where it begins, and for beads that lie on a way */
   readonly way: Way | null;
+  /** twisted on its way with another wire so thick */
+  readonly otherMm?: number;
 }
 
 /** A wire led from place to place. */
@@ -54,6 +56,7 @@ class Leading {
   constructor(
     private readonly wires: FormedWires,
     private readonly d: number,
+    private readonly item: string,
     private readonly acts: readonly Act[],
     start: Vec | null,
   ) {
@@ -102,13 +105,15 @@ class Leading {
     }
     const next = this.acts.slice(index + 1).find(isPlaced);
     const placed = this.place(act, next ?? null);
-    const way = this.hand && this.wayTo(act, placed.enter);
+    const twisted = act.do === 'twist' && !act.folded;
+    const otherMm = twisted ? (this.wires.twistedWith(this.item, act.id) ?? this.d) : null;
+    const way = this.hand && this.wayTo(act, placed.enter, otherMm ?? this.d);
     if (way) this.ways.set(act.id, way.points);
     const astray = this.hand && act.comes === 'along' && way?.comes !== 'along';
     const alone = act.do === 'twist' && !this.hand ? 'nothing-before' : null;
     const trouble = placed.trouble ?? alone ?? (astray ? 'not-along' : null);
     this.thread(way?.points ?? null, placed.enter.at, -1);
-    this.steps.push({ ...placed, act, trouble, way });
+    this.steps.push({ ...placed, act, trouble, way, ...(otherMm !== null && { otherMm }) });
     this.hand = placed.leave;
   }
 
@@ -136,7 +141,7 @@ class Leading {
   }
 
   /** The way to a place; straight where it cannot go along a wire. Beads on it take up at least their length. */
-  private wayTo(act: Act, enter: Foot): Way | null {
+  private wayTo(act: Act, enter: Foot, otherMm: number): Way | null {
     const { hand, wires, d } = this;
     if (!hand || (act.do === 'twist' && act.folded)) return null;
     const plain =
@@ -144,7 +149,7 @@ class Leading {
       wayBetween(wires, hand, enter, 'front', 0, d)!;
     const way =
       act.do === 'twist'
-        ? { ...plain, lengthMm: twistOf(2, plain.lengthMm, act.turns, d).strandMm }
+        ? { ...plain, lengthMm: twistedPair(plain.lengthMm, act.turns, d, otherMm).strandMm }
         : plain;
     const beads = this.waiting.reduce((sum, w) => sum + beadsMm(w.act.beads), 0);
     return { ...way, lengthMm: Math.max(way.lengthMm, beads) };
@@ -183,10 +188,10 @@ class Leading {
 export function leadOn(
   wires: FormedWires,
   diameterMm: number,
-  acts: readonly Act[],
+  { id, acts }: { readonly id: string; readonly acts: readonly Act[] },
   start: Vec | null = null,
 ): Led {
-  const leading = new Leading(wires, diameterMm, acts, start);
+  const leading = new Leading(wires, diameterMm, id, acts, start);
   acts.forEach((act, index) => leading.lay(act, index));
   return leading.finish();
 }
