@@ -56,9 +56,11 @@ export async function newPiece(page: Page): Promise<void> {
 }
 
 export async function stage(page: Page, name: string): Promise<void> {
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
-  // A stage is there once the address says so: what comes before it is still about the one before.
+  const link = page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name });
+  await link.click();
+  // A stage is there once it is marked as the one shown: the address changes while the one before still is.
   await expect(page).toHaveURL(new RegExp(`/${name.toLowerCase()}$`));
+  await expect(link).toHaveAttribute('aria-current', 'page');
 }
 
 /** Waits until the strip shows the plan of the piece as it is now. */

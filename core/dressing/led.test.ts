@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { hangingLength, spiralLength } from '../element';
-import { rotation } from '../geometry';
+import { rotation, scaling } from '../geometry';
 import {
   beadAct,
   curlAct,
@@ -375,6 +375,58 @@ describe('whatever a wire is led to', () => {
         }
       }),
       { numRuns: 150 },
+    );
+  });
+});
+
+/** An act of everything so many times as large. */
+const grownAct = (act: Act, by: number): Act => {
+  const on = (p: { x: number; y: number }) => at(p.x * by, p.y * by);
+  const own = { ...act, sagMm: act.sagMm * by };
+  if ('on' in own) {
+    const lengthMm = own.on.lengthMm * by;
+    const grown = { ...own, on: { ...own.on, ...on(own.on), lengthMm } };
+    return grown.do === 'weave' && grown.to ? { ...grown, to: on(grown.to) } : grown;
+  }
+  if (own.do === 'bead') {
+    const beads = own.beads.map((b) => ({
+      ...b,
+      lengthMm: b.lengthMm * by,
+      acrossMm: b.acrossMm * by,
+      holeMm: b.holeMm * by,
+    }));
+    return { ...own, at: own.at && on(own.at), beads };
+  }
+  const there = { ...own, at: on(own.at) };
+  return there.do === 'curl'
+    ? { ...there, openingMm: there.openingMm * by, gapMm: there.gapMm * by }
+    : there;
+};
+
+describe('a wire led over a figure, all of it larger', () => {
+  it('is as many times as long, whatever it does', () => {
+    const onRail = (act: Act): Act => {
+      if (!('on' in act)) return act;
+      const on = { ...act.on, x: Math.abs(act.on.x) % 60, y: act.on.y > 0 ? 10 : 0 };
+      return { ...act, on };
+    };
+    fc.assert(
+      fc.property(any, fc.constantFrom(0.5, 2, 4), (all, by) => {
+        const acts = all.map(onRail);
+        const piece = pieceWith(RAILS, [led(acts)]);
+        const [own] = dressingOf(piece).items;
+        const large = mapFigure(
+          { ...piece, wire: { ...piece.wire, diameterMm: FRAME * by }, dressing: [] },
+          scaling(by),
+        );
+        const item = led(
+          acts.map((a) => grownAct(a, by)),
+          { thread: thin(D * by) },
+        );
+        const [grown] = dressingOf({ ...large, dressing: [item] }).items;
+        expect(cutOf(grown!)).toBeCloseTo(cutOf(own!) * by, 4);
+      }),
+      { numRuns: 60 },
     );
   });
 });
