@@ -430,6 +430,30 @@ describe('what stiffens a wire', () => {
     expect(at(12).inertiaMm4).toBeGreaterThan(1.2 * at(35).inertiaMm4);
   });
 
+  it('a net: its spokes hold a ring as those of a wheel do', () => {
+    const [R, d] = [20, 1.024];
+    const net = (spokes: number) => {
+      const on = { x: 50, y: 50, lengthMm: 0 };
+      const item = { ...newDressItem('net', 'k', on, on), spokes, spokeMm: 0.8, outerMm: 12 };
+      const piece = { ...ringPiece(R), dressing: [item as DressItem] };
+      return held(piece, limits(1, 1, 1));
+    };
+    const bare = held(ringPiece(R), limits(1, 1, 1));
+    // 0.1488 P R^3 / (E I) bare; with four spokes what gives is an arch of a quarter between two of them, pressed
+    // at another height than theirs: an eighth at the most.
+    const four = net(4);
+    expect(four.gives.squeeze.mm).toBeLessThan(bare.gives.squeeze.mm / 8);
+    expect(four.gives.squeeze.mm).toBeGreaterThan(0);
+    for (const spokes of [3, 5, 7, 12]) {
+      const { gives } = net(spokes);
+      expect(gives.squeeze.mm).toBeLessThan(0.9 * bare.gives.squeeze.mm);
+      expect(gives.touch.mm).toBeLessThan(0.9 * bare.gives.touch.mm);
+    }
+    // More spokes let less give.
+    expect(net(12).gives.snag.mm).toBeLessThan(net(5).gives.snag.mm);
+    expect(standing(net(7), d).share).toBeLessThan(standing(bare, d).share);
+  });
+
   it('what it is rolled or cupped to', () => {
     expect(gives({ outOfPlane: { kind: 'cup', riseMm: 5 } })).toBeCloseTo(bare / 1.5, 2);
     expect(gives({ outOfPlane: { kind: 'roll', mandrelMm: 17, as: 'other' } })).toBeLessThan(bare);

@@ -137,7 +137,8 @@ function layNodes(
   w: number,
   { found, feet, coarse }: Laying,
 ): Row {
-  const stops = [...feet, ...found.ties.flatMap((t) => [t.a, t.b])]
+  const ties = found.ties.flatMap((t) => [t.a, t.b]);
+  const stops = [...feet, ...ties, ...found.hubs.flatMap((h) => h.feet)]
     .filter((p) => p.wire === w)
     .map((p) => within(p.mm, wire));
   const row: Row = [];
@@ -199,7 +200,12 @@ function layBeams(
 }
 
 /** Joins what holds each other: seams that hang, then all ties. */
-function tie(builder: FrameBuilder, rows: readonly Row[], { ties, seams }: Ties, plan: Plan): void {
+function tie(
+  builder: FrameBuilder,
+  rows: readonly Row[],
+  { ties, hubs, seams }: Ties,
+  plan: Plan,
+): void {
   rows.forEach((row, w) => {
     const [first, last] = [row[0]?.node, row.at(-1)?.node];
     if (seams[w] !== 'hung' || first === undefined || last === undefined) return;
@@ -210,6 +216,13 @@ function tie(builder: FrameBuilder, rows: readonly Row[], { ties, seams }: Ties,
   for (const { a, b, how } of ties) {
     const [from, to] = [node(a), node(b)];
     if (from !== null && to !== null) builder.join(from, to, how);
+  }
+  for (const { at, feet, thread } of hubs) {
+    const middle = builder.node(at);
+    for (const foot of feet) {
+      const to = node(foot);
+      if (to !== null) builder.spoke(middle, to, thread);
+    }
   }
 }
 

@@ -4,7 +4,7 @@ import { sub, type Vec } from '../../geometry';
 import { asLength, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
-import { turnStroke, type Ground } from '../ground';
+import { middleMm, turnStroke, type Ground } from '../ground';
 import { itemKind, TUCK } from '../kind';
 import { BARE, type Problem } from '../layout';
 import { strandOf } from '../thread';
@@ -174,4 +174,16 @@ export const net = itemKind({
     ];
   },
   reachMm: (item) => item.outerMm,
+  hub(ground, { on, spokes, spokeMm }) {
+    const at: Vec = { x: on.x, y: on.y };
+    const feet = evenSpokes(spokes).flatMap((angle) => {
+      const reach = frameTowards(ground, at, angle);
+      if (reach === null) return [];
+      const [x, y] = [at.x + reach * Math.cos(angle), at.y + reach * Math.sin(angle)];
+      const run = ground.runAt({ x, y, lengthMm: 0 });
+      return run ? [{ wire: run.wire, mm: middleMm(run) }] : [];
+    });
+    const thread = { ...strandOf(ground.wire), diameterMm: spokeMm };
+    return feet.length > 0 ? { at, feet, thread } : null;
+  },
 });
