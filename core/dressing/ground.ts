@@ -20,8 +20,19 @@ export interface FormedGround extends Ground {
   readonly at: (on: StretchPlace) => FormedGround;
 }
 
+/** The ground of a plan that was asked for last: many ask for that of one plan in turn. */
+const grounds = new WeakMap<Plan, FormedGround>();
+
 /** The formed wires of a piece as the ground of its items. */
 export function groundOf(piece: Piece, plan: Plan): FormedGround {
+  const known = grounds.get(plan);
+  if (known?.piece === piece) return known;
+  const ground = formedGround(piece, plan);
+  grounds.set(plan, ground);
+  return ground;
+}
+
+function formedGround(piece: Piece, plan: Plan): FormedGround {
   const bent = formedWires(
     plan.wires.map((w) => ({ ...w, diameterMm: w.stock.diameterMm })),
     undefined,

@@ -66,14 +66,16 @@ export function squeezePairs(mesh: Mesh, whole = false): [FramePlace, FramePlace
   cells.sort((a, b) => size(b) - size(a));
   return cells.slice(0, MOST_CELLS).flatMap(({ cell, own, minX, maxX, minY, maxY }) => {
     const along = cell.map((node) => ({ a: node, b: node, share: 0, at: nodes[node]! }));
+    const sides = beams.filter(({ a, b }) => own.has(a) && own.has(b));
     const pairs = PRESSED_AT.flatMap((height): [FramePlace, FramePlace][] => {
       const y = minY + height * (maxY - minY);
-      const across = beams.flatMap(({ a, b }): FramePlace[] => {
+      const across: FramePlace[] = [];
+      for (const { a, b } of sides) {
         const [p, q] = [nodes[a]!, nodes[b]!];
-        if ((p.y - y) * (q.y - y) > 0 || p.y === q.y || !own.has(a) || !own.has(b)) return [];
+        if ((p.y - y) * (q.y - y) > 0 || p.y === q.y) continue;
         const share = (y - p.y) / (q.y - p.y);
-        return [{ a, b, share, at: { x: p.x + share * (q.x - p.x), y } }];
-      });
+        across.push({ a, b, share, at: { x: p.x + share * (q.x - p.x), y } });
+      }
       return across.length > 1 ? [outer(across)] : [];
     });
     return [outer(along), ...pairs].filter(

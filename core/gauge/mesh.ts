@@ -95,11 +95,17 @@ const inside = (mm: number, span: { fromMm: number; toMm: number }, length: numb
 
 /** The node of a wire nearest to a place on its blank; null for a wire of no length. */
 function nodeAt(rows: Mesh['rows'], { wire, mm }: WirePlace): number | null {
-  let best: { readonly node: number; readonly mm: number } | null = null;
-  for (const r of rows[wire]!) {
-    if (!best || Math.abs(r.mm - mm) < Math.abs(best.mm - mm)) best = r;
+  const row = rows[wire]!;
+  // The places of a row rise: the first that is not before, or the one before that.
+  let [from, to] = [0, row.length];
+  while (from < to) {
+    const middle = (from + to) >> 1;
+    if (row[middle]!.mm < mm) from = middle + 1;
+    else to = middle;
   }
-  return (best as { node: number } | null)?.node ?? null;
+  const [before, after] = [row[from - 1], row[from]];
+  if (!before || !after) return (before ?? after)?.node ?? null;
+  return (mm - before.mm <= after.mm - mm ? before : after).node;
 }
 
 /** The node nearest to a place on the figure. */
