@@ -53,7 +53,7 @@ const RUN_MM = 3;
 const CURVE_MM = 1;
 const TURN_RAD = 0.3;
 /** More beams than this are not made: they become longer instead. */
-export const MOST_BEAMS = 3_000;
+export const MOST_BEAMS = 1_600;
 /** Places nearer than this are one node, mm. */
 const ONE_NODE_MM = 0.02;
 /** Places this near are one place, mm. */
