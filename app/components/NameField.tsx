@@ -6,6 +6,7 @@ export function NameField({
   value,
   most = 60,
   optional = false,
+  focused = false,
   onChange,
 }: {
   label: string;
@@ -13,6 +14,8 @@ export function NameField({
   most?: number;
   /** it may go without */
   optional?: boolean;
+  /** it is there to be typed into at once */
+  focused?: boolean;
   onChange: (name: string) => void;
 }) {
   return (
@@ -20,6 +23,7 @@ export function NameField({
       label={label}
       shown={value}
       inputMode="text"
+      focused={focused}
       read={(typed) => {
         const name = typed.trim();
         if (name === '' && !optional)

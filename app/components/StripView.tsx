@@ -1,4 +1,11 @@
-import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import {
+  useLayoutEffect,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+  type ReactNode,
+} from 'react';
 import { Popover } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
 import type { Dressing } from '@core/dressing';
@@ -33,6 +40,7 @@ export function StripView({
   dressing = null,
   unit,
   shiftable = false,
+  beside,
 }: {
   piece: Piece;
   plan: Plan;
@@ -40,6 +48,8 @@ export function StripView({
   unit: LengthUnit;
   /** whether a bend can be dragged along the wire */
   shiftable?: boolean;
+  /** what stands beside the length and the bends */
+  beside?: ReactNode;
 }) {
   const index = usePointer((p) => Math.min(p.wire, plan.wires.length - 1));
   const { pointer } = useWorkbench();
@@ -103,6 +113,7 @@ export function StripView({
         <span className="text-soft">
           {wire.bends.length} {wire.bends.length === 1 ? 'bend' : 'bends'}
         </span>
+        {beside}
         <Readout wire={wire} unit={unit} />
       </div>
       <Band

@@ -1,4 +1,4 @@
-import { useId, useState, type ReactNode } from 'react';
+import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
 
 /** What was typed, read; or why it cannot be taken, in a maker's words. */
 export type TypedValue<T = number> = { ok: true; value: T } | { ok: false; message: string };
@@ -14,6 +14,7 @@ export function TypedField<T = number>({
   beside,
   hint,
   inputMode = 'decimal',
+  focused = false,
 }: {
   label: string;
   /** a heading beside says it already; it is read out only */
@@ -26,8 +27,14 @@ export function TypedField<T = number>({
   beside?: ReactNode;
   hint?: string;
   inputMode?: 'decimal' | 'text';
+  /** it is there to be typed into at once: it takes the focus, with what stands in it chosen */
+  focused?: boolean;
 }) {
   const id = useId();
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (focused) field.current?.select();
+  }, [focused]);
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const settle = (): void => {
@@ -46,6 +53,7 @@ export function TypedField<T = number>({
       <div className="flex items-center gap-2">
         <div className="relative flex-1">
           <input
+            ref={field}
             id={id}
             inputMode={inputMode}
             autoComplete="off"

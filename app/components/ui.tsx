@@ -123,18 +123,21 @@ export function Section({
 /** A native select in the house's look: short lists, every keyboard and tablet knows it. */
 export function Picker<T extends string>({
   label,
+  labelHidden = false,
   value,
   options,
   onChange,
 }: {
   label: string;
+  /** what stands beside says it already; it is read out only */
+  labelHidden?: boolean;
   value: T;
   options: readonly { value: T; label: string }[];
   onChange: (value: T) => void;
 }) {
   return (
     <label className="block">
-      <span className="mb-1 block text-sm text-soft">{label}</span>
+      <span className={labelHidden ? 'sr-only' : 'mb-1 block text-sm text-soft'}>{label}</span>
       <select
         value={value}
         onChange={(e) => onChange(e.target.value as T)}

@@ -85,6 +85,8 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
       change((m) => ({
         ...m,
         stepId: steps[within]?.id ?? END,
+        at:
+          steps.length > 0 ? { step: Math.min(within + 1, steps.length), of: steps.length } : null,
         used:
           within === steps.length && m.used.length === 0 && plan && dressing
             ? usedOf(plan, dressing)

@@ -14,6 +14,7 @@ import { saveFile } from '~/components/saveFile';
 import { SaveTrouble } from '~/components/SaveTrouble';
 import { ShortcutsDialog } from '~/components/Shortcuts';
 import { StripView } from '~/components/StripView';
+import { GaugeNote } from '~/screens/verdict/GaugeNote';
 import { Button, IconButton } from '~/components/ui';
 import { createPieceStore } from '~/state/pieceStore';
 import type { SaveState } from '~/state/keeper';
@@ -162,6 +163,7 @@ const Strip = memo(function Strip() {
         dressing={dressing}
         unit={settings.unit}
         shiftable={onBends && !twin}
+        beside={<GaugeNote piece={piece} />}
       />
     );
   }

@@ -1,6 +1,12 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { Calculator, Plus, Settings2, Wrench } from 'lucide-react';
-import { Link, redirect, useFetcher } from 'react-router';
+import {
+  Link,
+  redirect,
+  useFetcher,
+  useSearchParams,
+  type ShouldRevalidateFunctionArgs,
+} from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { newPiece, readPiece, type FigurePath, type Piece } from '@core/piece';
@@ -20,8 +26,12 @@ import { listMakings } from '~/storage/makings';
 import { dropUnused } from '~/storage/pictures';
 import { AsideList } from '~/screens/pieces/AsideList';
 import { CopyReminder } from '~/screens/pieces/CopyReminder';
+import { BeginTile } from '~/screens/pieces/BeginTile';
 import { EmptyList } from '~/screens/pieces/EmptyList';
-import { PieceCard } from '~/screens/pieces/PieceCard';
+import { FirstLook } from '~/screens/pieces/FirstLook';
+import { listed, ORDERS, tagsOf, type Sought } from '~/screens/pieces/listed';
+import { ListTools } from '~/screens/pieces/ListTools';
+import { PieceCard, type UnderWay } from '~/screens/pieces/PieceCard';
 import { useImport } from '~/screens/useImport';
 import { useWorkshop } from '~/state/workshop';
 import type { Route } from './+types/pieces';
@@ -38,16 +48,28 @@ export async function clientLoader() {
         : 'The Lantern Lane pieces could not be fetched. Your own pieces are all here.';
   }
   const list = await listPieces();
-  await dropUnused(async () => [
-    list,
-    await listMakings(),
-    await listDeleted(),
-    await allEarlier(),
-  ]);
+  const makings = await listMakings();
+  await dropUnused(async () => [list, makings, await listDeleted(), await allEarlier()]);
   const copyDue = isCopyDue(list.pieces, await loadCopies(), Date.now());
-  return { ...list, message, copyDue };
+  // The newest first: of several of one piece that is the one in hand.
+  const underWay = new Map<string, UnderWay>();
+  for (const { id, pieceId, finished, at } of makings) {
+    if (finished === null && !underWay.has(pieceId)) underWay.set(pieceId, { id, at });
+  }
+  return { ...list, underWay, message, copyDue };
 }
 clientLoader.hydrate = true as const;
+
+/** What is looked for changes nothing of what is there. */
+export const shouldRevalidate = ({
+  currentUrl,
+  nextUrl,
+  formMethod,
+  defaultShouldRevalidate,
+}: ShouldRevalidateFunctionArgs): boolean =>
+  formMethod === undefined && currentUrl.pathname === nextUrl.pathname
+    ? currentUrl.search === nextUrl.search && defaultShouldRevalidate
+    : defaultShouldRevalidate;
 
 const intent = z.discriminatedUnion('do', [
   z.object({
@@ -57,11 +79,18 @@ const intent = z.discriminatedUnion('do', [
     picture: z.string().max(80).optional(),
   }),
   z.object({ do: z.literal('copy'), id: z.string() }),
+  z.object({ do: z.literal('change'), id: z.string(), to: z.string().max(2_000) }),
   z.object({ do: z.literal('delete'), id: z.string() }),
   z.object({ do: z.literal('restore'), key: z.string() }),
   z.object({ do: z.literal('drop-aside'), key: z.string() }),
   z.object({ do: z.literal('demo') }),
 ]);
+
+/** What is changed of a piece in the list itself. */
+const change = z.object({
+  name: z.string().max(120).optional(),
+  tags: z.array(z.string()).optional(),
+});
 
 function pieceFrom(json: string): Piece {
   const read = readPiece(JSON.parse(json));
@@ -98,6 +127,13 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
         });
         return null;
       }
+      case 'change': {
+        const piece = await loadPiece(wish.id);
+        if (!piece) return { failed: 'That piece is no longer here.' };
+        const { name = piece.name, tags = piece.tags } = change.parse(JSON.parse(wish.to));
+        await savePiece({ ...piece, name, tags, changed: new Date().toISOString() });
+        return null;
+      }
       case 'delete': {
         const name = (await loadPiece(wish.id))?.name ?? '';
         const key = await deletePiece(wish.id);
@@ -121,12 +157,15 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
   }
   const { picture } = wish;
   throw redirect(
-    picture ? `/piece/${id}/trace?picture=${encodeURIComponent(picture)}` : `/piece/${id}/figure`,
+    // What was dropped to see its numbers is taken as it is found.
+    picture
+      ? `/piece/${id}/trace?picture=${encodeURIComponent(picture)}&take=found`
+      : `/piece/${id}/figure`,
   );
 }
 
 export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
-  const { pieces, aside, message, copyDue } = loaderData;
+  const { pieces, aside, underWay, message, copyDue } = loaderData;
   const { settings } = useWorkshop();
   const fetcher = useFetcher<Done>();
   const submit = fetcher.submit;
@@ -151,7 +190,7 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
     if (message) toast.error(message, { duration: 12_000 });
   }, [message]);
 
-  const { read } = useImport(
+  const { busy, read } = useImport(
     useCallback(
       (paths: FigurePath[], name: string) => {
         const piece = { ...newPiece('new', name.slice(0, 120), new Date().toISOString()), paths };
@@ -172,19 +211,40 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
     ),
   );
 
+  const take = (file: File): void => {
+    if (isPicture(file)) readPicture(file);
+    else void read(file);
+  };
+  const { sought, set } = useSought();
+  const own = pieces.filter((p) => !p.demo);
+  const demo = pieces.filter((p) => p.demo);
+  const [ownFound, demoFound] = [listed(own, sought), listed(demo, sought)];
+  const isSought = sought.text.trim() !== '' || sought.tag !== null;
+  const card = (piece: Piece) => (
+    <PieceCard
+      key={piece.id}
+      piece={piece}
+      unit={settings.unit}
+      underWay={underWay.get(piece.id)}
+      change={(to) =>
+        void submit({ do: 'change', id: piece.id, to: JSON.stringify(to) }, { method: 'post' })
+      }
+      copy={() => void submit({ do: 'copy', id: piece.id }, { method: 'post' })}
+      remove={() => void submit({ do: 'delete', id: piece.id }, { method: 'post' })}
+    />
+  );
+
   return (
     <div
-      className="mx-auto flex min-h-dvh max-w-6xl flex-col px-6 pb-16"
+      className="mx-auto flex min-h-dvh max-w-6xl flex-col px-6 pb-16 max-sm:px-4"
       onDragOver={(e) => e.preventDefault()}
       onDrop={(e) => {
         e.preventDefault();
         const file = e.dataTransfer.files[0];
-        if (!file) return;
-        if (isPicture(file)) readPicture(file);
-        else void read(file);
+        if (file) take(file);
       }}
     >
-      <header className="flex items-center gap-3 py-4">
+      <header className="flex flex-wrap items-center gap-3 py-4">
         <Brand />
         <span className="flex-1" />
         <Link to="/desk" className={buttonClass('quiet')}>
@@ -203,11 +263,7 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
         </fetcher.Form>
       </header>
       <main>
-        <h1 className="text-xl font-semibold">Pieces</h1>
-        <p className="mb-4 mt-0.5 text-sm text-soft">
-          Open a piece to see its cut length and bends, begin a new one, or drop a picture or a
-          drawing (SVG, DXF) of your own anywhere here.
-        </p>
+        <h1 className="mb-3 text-xl font-semibold">Pieces</h1>
         {copyDue && <CopyReminder />}
         {aside.length > 0 && (
           <AsideList
@@ -215,20 +271,36 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
             drop={(key) => void submit({ do: 'drop-aside', key }, { method: 'post' })}
           />
         )}
-        {pieces.length === 0 ? (
+        {pieces.length > 1 && <ListTools sought={sought} tags={tagsOf(pieces)} set={set} />}
+        {isSought && ownFound.length + demoFound.length === 0 && (
+          <p role="status" className="mb-4 text-sm">
+            No piece is found for this.{' '}
+            <Button look="quiet" onClick={() => set({ text: '', tag: null })}>
+              Show all
+            </Button>
+          </p>
+        )}
+        {(!isSought || ownFound.length > 0) && (
+          <section aria-label="Your pieces" className="mb-8">
+            {own.length > 0 && <h2 className="mb-2 font-medium">Yours</h2>}
+            <ul className={GRID}>
+              {!isSought && <BeginTile busy={busy} take={take} />}
+              {ownFound.map(card)}
+              {own.length === 0 && demo[0] && !isSought && <FirstLook demo={demo} />}
+            </ul>
+          </section>
+        )}
+        {demoFound.length > 0 && (
+          <section aria-label="Lantern Lane">
+            <h2 className="font-medium">Lantern Lane</h2>
+            <p className="mb-2 text-sm text-soft">
+              Finished pieces of a made-up stall, to look around in and to try things on.
+            </p>
+            <ul className={GRID}>{demoFound.map(card)}</ul>
+          </section>
+        )}
+        {pieces.length === 0 && (
           <EmptyList demo={() => void submit({ do: 'demo' }, { method: 'post' })} />
-        ) : (
-          <ul className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-4">
-            {pieces.map((piece) => (
-              <PieceCard
-                key={piece.id}
-                piece={piece}
-                unit={settings.unit}
-                copy={() => void submit({ do: 'copy', id: piece.id }, { method: 'post' })}
-                remove={() => void submit({ do: 'delete', id: piece.id }, { method: 'post' })}
-              />
-            ))}
-          </ul>
         )}
         <p className="mt-8 text-sm">
           <Link to="/deleted" className="text-soft underline hover:text-ink">
@@ -238,6 +310,28 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
       </main>
     </div>
   );
+}
+
+const GRID = 'grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-4';
+
+/** What is looked for stands in the address: it is there again after a piece was open. */
+function useSought(): { sought: Sought; set: (change: Partial<Sought>) => void } {
+  const [search, setSearch] = useSearchParams();
+  const wished = search.get('order');
+  const sought: Sought = {
+    text: search.get('find') ?? '',
+    tag: search.get('tag'),
+    order: ORDERS.find((o) => o === wished) ?? 'changed',
+  };
+  const set = (change: Partial<Sought>): void => {
+    const { text, tag, order } = { ...sought, ...change };
+    const next = new URLSearchParams();
+    if (text !== '') next.set('find', text);
+    if (tag !== null) next.set('tag', tag);
+    if (order !== 'changed') next.set('order', order);
+    setSearch(next, { replace: true, preventScrollReset: true });
+  };
+  return { sought, set };
 }
 
 export function ErrorBoundary() {

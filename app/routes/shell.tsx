@@ -49,8 +49,8 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
         offset={{ top: 96, bottom: 24 }}
         mobileOffset={{ top: 150, bottom: 16 }}
         closeButton
-        // Under what asks for an answer.
-        style={{ zIndex: 30 }}
+        // Under what asks for an answer, and in our own type.
+        style={{ zIndex: 30, fontFamily: 'inherit' }}
         toastOptions={{
           style: {
             background: 'var(--raised)',

@@ -1,10 +1,11 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Image, Layers, PenLine } from 'lucide-react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { scaledMap, sizeMap } from '@core/file';
 import { distance, pointAt, segmentLength, type Vec } from '@core/geometry';
 import type { Piece, PictureSize } from '@core/piece';
+import { printLength } from '@core/units';
 import { mapCubic, type PlaneMap, type TracedStroke, type TraceStage } from '@core/trace';
 import { Bench } from '~/components/Bench';
 import { StagePanel } from '~/components/StagePanel';
@@ -282,8 +283,9 @@ function Finish({
 }) {
   const { settings, store, tools } = useWorkbench();
   const navigate = useNavigate();
+  const [search] = useSearchParams();
   const [busy, setBusy] = useState(false);
-  const take = async (): Promise<void> => {
+  const take = async (): Promise<boolean> => {
     setBusy(true);
     const tracer = startTracer();
     try {
@@ -303,7 +305,7 @@ function Finish({
       });
       if (!answer.ok) {
         toast.error(`${answer.message} Your piece is as it was.`, { duration: 12_000 });
-        return;
+        return false;
       }
       const { paths, picture: traced, kept, lost } = answer.value;
       await bringIn(store, tools, settings.unit, (p) => ({ ...p, paths, picture: traced }));
@@ -314,12 +316,35 @@ function Finish({
         );
       }
       if (kept.length > 0) toast.message(`Your own work on ${wires(kept)} was kept.`);
-      void navigate('../figure');
+      void navigate('../figure', { replace: found });
+      return true;
     } finally {
       tracer.stop();
       setBusy(false);
     }
   };
+  // What was dropped to see its numbers is taken as it was found, unless it is looked at first.
+  const found = search.get('take') === 'found';
+  const untouched = choices === FIRST_CHOICES;
+  const { size } = choices;
+  const high = size.by === 'height' ? `, ${printLength(size.mm, settings.unit)} high` : '';
+  const isPlain = ready && problem === null && strokes.length > 0 && strokes.length <= MOST_TAKEN;
+  const taken = useRef(false);
+  useEffect(() => {
+    if (!found || !untouched || !isPlain || taken.current) return;
+    taken.current = true;
+    void take().then((done) => {
+      if (!done) return;
+      toast.message(
+        `Followed ${strokes.length === 1 ? 'one line' : `${strokes.length} lines`} of the picture${high}.`,
+        {
+          position: 'top-left',
+          duration: 12_000,
+          action: { label: 'Look at the tracing', onClick: () => void navigate('../trace') },
+        },
+      );
+    });
+  });
   return (
     <div className="sticky bottom-0 space-y-2 border-t border-line bg-panel px-4 py-3">
       {problem && (
@@ -344,6 +369,9 @@ function Finish({
     </div>
   );
 }
+
+/** More lines than this are looked at first: most are not of the figure. */
+const MOST_TAKEN = 12;
 
 const wires = (numbers: readonly number[]): string =>
   numbers.length === 1 ? `wire ${numbers[0]}` : `wires ${numbers.join(', ')}`;

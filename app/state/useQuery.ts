@@ -34,10 +34,12 @@ const ask = <Q extends Question>({ current, question, args }: Asked<Q>): Promise
  * What follows from the plan on screen. The answer to the question before stays for a moment, so that nothing
  * flickers; one that belongs to an older state never takes the place of a newer one.
  * @param args null asks nothing
+ * @param canWait while something is dragged the answer of before stays
  */
 export function useQuery<Q extends Question>(
   question: Q,
   args: QuestionArgs<Q> | null,
+  canWait = CAN_WAIT.has(question),
 ): Answered<AnswerTo<Q>> {
   const { planState, store } = useWorkbench();
   const { current } = planState;
@@ -50,7 +52,7 @@ export function useQuery<Q extends Question>(
     [current, question, key],
   );
   const [held, hold] = useState(asked);
-  const waits = dragging && held !== null && CAN_WAIT.has(question);
+  const waits = dragging && held !== null && canWait;
   if (!waits && held !== asked) hold(asked);
   return useAnswer(waits ? held : asked, ask<Q>, WHERE[question], LONG_TO_DRAW.has(question));
 }

@@ -3,7 +3,7 @@ import { countKeyOf } from '../item';
 import { MOST_COPIES, readRecord, schemaWords, type Migration, type Read } from '../piece';
 
 export const MAKING_FORMAT = 'hush-road.making';
-export const MAKING_VERSION = 4;
+export const MAKING_VERSION = 5;
 
 const mm = z.number().min(0).max(100_000);
 
@@ -24,6 +24,13 @@ export const makingRecordSchema = z.strictObject({
   finished: z.string().max(40).nullable(),
   /** the step in hand, by its id; empty before the first; a changed plan may not have it any more */
   stepId: z.string().max(120),
+  /** which of how many steps that was, as the plan then had them; null when that was not known */
+  at: z
+    .strictObject({
+      step: z.number().int().min(1).max(100_000),
+      of: z.number().int().min(1).max(100_000),
+    })
+    .nullable(),
   /** time at the bench, pauses left out */
   workedMs: z.number().min(0).max(1e10),
   steps: z
@@ -87,6 +94,8 @@ const MIGRATIONS: readonly Migration[] = [
       ? Object.fromEntries(Object.entries(steps).map(([id, step]) => [bendOfWire(id), step]))
       : steps,
   }),
+  // Version 5 knows how far it has come.
+  (record) => ({ ...record, version: 5, at: null }),
 ];
 
 export const readMaking = (raw: unknown): Read<MakingRecord> =>
@@ -123,6 +132,7 @@ export const newMaking = (
   changed: now,
   finished: null,
   stepId,
+  at: null,
   workedMs: 0,
   steps: {},
   used: [],

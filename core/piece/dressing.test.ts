@@ -141,7 +141,7 @@ describe('records of dressing', () => {
     });
   });
 
-  it.each([5, 6, 7, 8, 9, 10])('pieces of version %i are what they were', (version) => {
+  it.each([5, 6, 7, 8, 9, 10, 11])('pieces of version %i are what they were', (version) => {
     const saved = JSON.parse(
       readFileSync(new URL(`./fixtures/pieces-${version}.json`, import.meta.url), 'utf8'),
     ) as Saved[];
@@ -154,7 +154,8 @@ describe('records of dressing', () => {
         doubled: old.doubled ?? 'beside',
         doubledAt: old.doubledAt ?? [],
         stocks: version < 7 ? [] : old.stocks,
-        links: version < 7 ? null : inTurn(old.links),
+        tags: [],
+        links: version < 7 ? null : version < 11 ? inTurn(old.links) : old.links,
         parts: version < 10 ? old.parts.map((p) => ({ ...p, spots: [] })) : old.parts,
         dressing: old.dressing.map(({ spreadMm, ...i }) => ({
           ...i,

@@ -38,6 +38,7 @@ export {
   MOST_APART_MM,
   MOST_STRANDS,
   PIECE_VERSION,
+  TAG_LIMITS,
   pieceSchema,
   pictureSchema,
   pictureSizeSchema,

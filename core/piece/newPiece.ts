@@ -18,6 +18,7 @@ export function newPiece(id: string, name: string, now: string): Piece {
     version: PIECE_VERSION,
     id,
     name,
+    tags: [],
     made: now,
     changed: now,
     paths: [],

@@ -142,6 +142,8 @@ export const PIECE_MIGRATIONS: readonly Migration[] = [
     const { joint, ...row } = links;
     return { ...next, links: { ...row, turn: [{ link: null, joint }] } };
   },
+  // Version 12 has words that a piece is found by.
+  (record) => ({ ...record, version: 12, tags: [] }),
 ];
 
 const header = z.object({ format: z.string(), version: z.number().int().min(0).optional() });

@@ -201,7 +201,10 @@ export const DOUBLED = ['beside', 'swapped', 'over', 'under'] as const;
 export type DoubledLie = (typeof DOUBLED)[number];
 
 export const PIECE_FORMAT = 'hush-road.piece';
-export const PIECE_VERSION = 11;
+/** Words that a maker finds pieces by. */
+export const TAG_LIMITS = { count: 12, length: 30 } as const;
+
+export const PIECE_VERSION = 12;
 
 export const pieceSchema = z
   .strictObject({
@@ -209,6 +212,8 @@ export const pieceSchema = z
     version: z.literal(PIECE_VERSION),
     id: z.string().min(1).max(60),
     name: z.string().max(120),
+    /** words that it is found by */
+    tags: z.array(z.string().min(1).max(TAG_LIMITS.length)).max(TAG_LIMITS.count),
     /** ISO 8601 times */
     made: z.string().max(40),
     changed: z.string().max(40),

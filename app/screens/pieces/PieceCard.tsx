@@ -1,35 +1,72 @@
-import { useMemo } from 'react';
-import { Copy, Trash2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Check, Copy, Hammer, Pencil, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { finishedSize } from '@core/dressing';
-import { growBox, pathsBox } from '@core/geometry';
+import { growBox, pathsBox, type Path } from '@core/geometry';
 import { drawnPath, leadStock, type Piece } from '@core/piece';
 import { bareLength, printGauge, printInches, printNumber, type LengthUnit } from '@core/units';
 import { METAL_FACTS, strandMm } from '@core/wire';
 import { useExtent } from '~/components/FigureView';
+import { NameField } from '~/components/NameField';
+import { TypedField } from '~/components/TypedField';
 import { IconButton } from '~/components/ui';
 import { SketchDrawing, WireDrawing } from '~/components/WireDrawing';
 import { useCardPlan } from '~/screens/useCardPlan';
 import { useWorkshop } from '~/state/workshop';
+import type { DressedPlan } from '~/workers/planner.worker';
+import { readTags } from './listed';
+
+/** A making of a piece that is not finished, and which of its steps is in hand. */
+export interface UnderWay {
+  readonly id: string;
+  readonly at: { readonly step: number; readonly of: number } | null;
+}
+
+const drawnShapes = (piece: Piece): Path[] =>
+  piece.paths.map(drawnPath).filter((p) => p.segments.length > 0);
+
+/** A piece as it will be; as it is drawn until it is planned. */
+export function PiecePicture({ piece, plan }: { piece: Piece; plan: DressedPlan | null }) {
+  const formed = useExtent(piece, plan?.plan ?? null, plan?.dressing ?? null);
+  const shapes = drawnShapes(piece);
+  const seen = formed ?? pathsBox(shapes);
+  if (!seen) return null;
+  const view = growBox(seen, piece.wire.diameterMm / 2 + 1.5);
+  return (
+    <svg
+      viewBox={`${view.minX} ${view.minY} ${view.maxX - view.minX} ${view.maxY - view.minY}`}
+      className="size-full"
+      aria-hidden="true"
+      data-planned={plan !== null || undefined}
+    >
+      {plan ? (
+        <WireDrawing piece={piece} plan={plan.plan} dressing={plan.dressing} />
+      ) : (
+        <SketchDrawing shapes={shapes} piece={piece} />
+      )}
+    </svg>
+  );
+}
 
 /** A piece in the list, drawn as it will be. */
 export function PieceCard({
   piece,
   unit,
+  underWay,
+  change,
   copy,
   remove,
 }: {
   piece: Piece;
   unit: LengthUnit;
+  underWay: UnderWay | undefined;
+  change: (to: { name?: string; tags?: readonly string[] }) => void;
   copy: () => void;
   remove: () => void;
 }) {
-  const shapes = piece.paths.map(drawnPath).filter((p) => p.segments.length > 0);
-  const box = pathsBox(shapes);
+  const [edited, setEdited] = useState(false);
+  const box = pathsBox(drawnShapes(piece));
   const plan = useCardPlan(piece, useWorkshop().toolbox);
-  const formed = useExtent(piece, plan?.plan ?? null, plan?.dressing ?? null);
-  const seen = formed ?? box;
-  const view = seen ? growBox(seen, piece.wire.diameterMm / 2 + 1.5) : null;
   const lead = leadStock(piece);
   const more = piece.stocks.length;
   const name = piece.name || 'Unnamed piece';
@@ -51,26 +88,10 @@ export function PieceCard({
     <li className="group rounded-xl border border-line bg-panel transition-shadow hover:shadow-md">
       <Link to={`/piece/${piece.id}/figure`} className="block rounded-t-xl">
         <div className="flex h-44 items-center justify-center rounded-t-xl bg-bench p-4">
-          {view && (
-            <svg
-              viewBox={`${view.minX} ${view.minY} ${view.maxX - view.minX} ${view.maxY - view.minY}`}
-              className="size-full"
-              aria-hidden="true"
-              data-planned={plan !== null || undefined}
-            >
-              {plan ? (
-                <WireDrawing piece={piece} plan={plan.plan} dressing={plan.dressing} />
-              ) : (
-                <SketchDrawing shapes={shapes} piece={piece} />
-              )}
-            </svg>
-          )}
+          <PiecePicture piece={piece} plan={plan} />
         </div>
         <div className="px-3.5 pt-2.5">
-          <span className="flex items-baseline gap-2">
-            <span className="min-w-0 flex-1 truncate font-semibold">{name}</span>
-            {piece.demo && <span className="shrink-0 text-xs text-soft">Lantern Lane</span>}
-          </span>
+          <span className="block truncate font-semibold">{name}</span>
           <span className="block text-sm text-soft">
             {METAL_FACTS[lead.metal].name}
             {lead.rope && ' rope'}, {lead.rope && `${lead.rope.strands} × `}
@@ -79,8 +100,53 @@ export function PieceCard({
           </span>
         </div>
       </Link>
+      {piece.tags.length > 0 && !edited && (
+        <ul aria-label={`Tags of ${name}`} className="flex flex-wrap gap-1 px-3.5 pt-1">
+          {piece.tags.map((tag) => (
+            <li key={tag} className="rounded-full border border-line px-2 text-xs text-soft">
+              {tag}
+            </li>
+          ))}
+        </ul>
+      )}
+      {edited && (
+        <div className="space-y-2 px-3.5 pt-2">
+          <NameField
+            label="Name"
+            value={piece.name}
+            most={120}
+            focused
+            onChange={(to) => change({ name: to })}
+          />
+          <TypedField
+            label="Tags, parted by commas"
+            shown={piece.tags.join(', ')}
+            inputMode="text"
+            read={readTags}
+            onRead={(tags) => change({ tags })}
+          />
+        </div>
+      )}
+      {underWay && (
+        <Link
+          to={`/piece/${piece.id}/make/${underWay.id}`}
+          className="mx-3.5 mt-1.5 flex min-h-9 items-center gap-2 rounded-md bg-patina-wash px-2.5 text-sm hover:underline"
+        >
+          <Hammer size={15} aria-hidden="true" />
+          {underWay.at
+            ? `Being made: step ${underWay.at.step} of ${underWay.at.of}`
+            : 'Being made: just begun'}
+        </Link>
+      )}
       <div className="flex items-center gap-1 px-3.5 pb-2">
         <span className="flex-1 text-sm text-soft">{size}</span>
+        <IconButton
+          name={edited ? `Done with ${name}` : `Rename or tag ${name}`}
+          pressed={edited}
+          onClick={() => setEdited(!edited)}
+        >
+          {edited ? <Check size={16} /> : <Pencil size={16} />}
+        </IconButton>
         <IconButton name={`Copy ${name}`} onClick={copy}>
           <Copy size={16} />
         </IconButton>

@@ -17,7 +17,7 @@ import { useUnit, useWords } from '~/state/useWords';
 import { Behind } from './Behind';
 import { FeltChoice } from './FeltChoice';
 import { GaugeChart } from './GaugeChart';
-import { percent, sentence } from './words';
+import { percent, ratedWords, sentence } from './words';
 import type { VerdictState } from './useVerdict';
 
 /** Which gauge, with its reasons: the answer first, then what is behind it. */
@@ -83,16 +83,7 @@ function Answer({ verdict }: { verdict: Verdict }) {
   const { told, gauge, unit } = useSizes();
   const isNow = Math.abs(now.diameterMm - recommended.size.diameterMm) < 0.01;
   const failing = now.checks.filter((c) => !c.ok);
-  const thick = failing.some((c) => c.failsAs === 'thick');
   const { rating } = now.rated;
-  const what =
-    rating === 'floppy'
-      ? thick
-        ? 'does not do'
-        : 'is too thin: floppy'
-      : thick
-        ? 'is too thick'
-        : `is ${rating}`;
   return (
     <>
       <p className="flex items-start gap-2">
@@ -102,7 +93,7 @@ function Answer({ verdict }: { verdict: Verdict }) {
           <TriangleAlert size={18} className="mt-0.5 shrink-0 text-alert" aria-hidden="true" />
         )}
         <strong>
-          {gauge(now)} {what}
+          {gauge(now)} {ratedWords(verdict)}
           {isNow && rating === 'sound' && ', and no thinner one is'}
         </strong>
       </p>
@@ -113,7 +104,7 @@ function Answer({ verdict }: { verdict: Verdict }) {
           ))}
         </ul>
       )}
-      {!thick && (
+      {!failing.some((c) => c.failsAs === 'thick') && (
         <p className="mt-1 text-sm">
           {sentence(RATING_MEANS[rating])} It takes {percent(now.rated.share)} of what leaves no
           set, and springs by {printLength(now.springMm, unit)}.
