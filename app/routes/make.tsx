@@ -194,6 +194,11 @@ function Row({ making, unit, drop }: { making: MakingRecord; unit: LengthUnit; d
             <span className="font-normal text-soft">, {making.copies} together</span>
           )}
           {making.twin && <span className="font-normal text-soft">, mirrored twin</span>}
+          {making.finished === null && making.at && (
+            <span className="font-normal text-soft">
+              , step {making.at.step} of {making.at.of}
+            </span>
+          )}
         </span>
         {making.finished === null && (
           <Link to={making.id} className={buttonClass()}>

@@ -12,7 +12,7 @@ import { z } from 'zod';
 import { newPiece, readPiece, type FigurePath, type Piece } from '@core/piece';
 import { Brand } from '~/components/Brand';
 import { Button, buttonClass } from '~/components/ui';
-import { beginPiece, newId } from '~/storage/begin';
+import { beginPiece, newId, NO_NAME } from '~/storage/begin';
 import { StorageError } from '~/storage/database';
 import { bringDemo, demoAtFirst } from '~/storage/demo';
 import { deletePiece, dropAside, listPieces, loadPiece, savePiece } from '~/storage/pieces';
@@ -204,7 +204,7 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
     useCallback(
       (picture: string, name: string) => {
         const bare = name.replace(/\.[^.]*$/, '').slice(0, 120);
-        const piece = newPiece('new', bare || 'New piece', new Date().toISOString());
+        const piece = newPiece('new', bare || NO_NAME, new Date().toISOString());
         void submit({ do: 'new', piece: JSON.stringify(piece), picture }, { method: 'post' });
       },
       [submit],

@@ -7,6 +7,9 @@ import { askToLast } from './room';
 export const newId = (): string =>
   `p${Date.now().toString(36)}${Math.random().toString(36).slice(2, 6)}`;
 
+/** What a piece is called until it is given a name. */
+export const NO_NAME = 'New piece';
+
 /**
  * Keeps a new piece.
  * @param from what it begins with; empty if nothing is said
@@ -15,7 +18,7 @@ export const newId = (): string =>
  */
 export async function beginPiece(from?: Piece): Promise<string> {
   const id = newId();
-  const piece = from ? { ...from, id } : newPiece(id, 'New piece', new Date().toISOString());
+  const piece = from ? { ...from, id } : newPiece(id, NO_NAME, new Date().toISOString());
   await savePiece(piece);
   // The first piece of one's own: the browser is asked to keep it.
   askToLast().catch((error: unknown) => report(error, 'asking for lasting room'));

@@ -314,6 +314,17 @@ describe('a making of version 1', () => {
   });
 });
 
+describe('a making of version 4', () => {
+  it('has not said how far it had come', () => {
+    const made = newMaking('m', pieceOf([]), { twin: false }, 'wire:0:cut', '2026-01-01T00:00:00Z');
+    const { at: _, ...old } = made;
+    const read = readMaking({ ...old, version: 4 });
+    expect(read.ok && read.value).toEqual({ ...made, at: null });
+    expect(readMaking({ ...made, at: { step: 3, of: 20 } }).ok).toBe(true);
+    expect(readMaking({ ...made, at: { step: 0, of: 20 } }).ok).toBe(false);
+  });
+});
+
 describe('a making of version 3', () => {
   it('has its notes at the same bends, however the bends were parted', () => {
     const made = newMaking(

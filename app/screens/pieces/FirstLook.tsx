@@ -21,7 +21,7 @@ export function FirstLook({ demo }: { demo: readonly Piece[] }) {
           gauge, the sheet to print and each step at the bench.
         </p>
         <Link to={`/piece/${shown.id}/figure`} className={buttonClass()}>
-          Open {shown.name}
+          Look at a finished piece
         </Link>
       </div>
     </li>

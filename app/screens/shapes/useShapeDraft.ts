@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { isHandChanged, withoutShape, type Piece, type Shape } from '@core/piece';
 import { amend } from '~/state/pieceStore';
 import { useEdit, useWorkbench } from '~/state/workbench';
+import { NO_NAME } from '~/storage/begin';
 import { report } from '~/storage/report';
 import { filePlanner } from '~/workers/planner';
 import { newShape } from './newShape';
@@ -32,6 +33,17 @@ interface Said {
 const NOT_DRAWN =
   'This could not be drawn. The piece is kept as it was; change a choice to try again.';
 const NOTHING: Said = { problem: null, missing: [], tight: [] };
+
+/** What a piece without a name is called after its first and only word; null where there is none. */
+function wordOf({ name, shapes }: Piece): string | null {
+  const [shape, ...more] = shapes;
+  if (name !== NO_NAME || !shape || more.length > 0 || shape.kind === 'motif') return null;
+  const { text } = shape.kind === 'word' ? shape.word : shape.outline;
+  return text.trim().replace(/\s+/g, ' ').slice(0, MOST_NAMED) || null;
+}
+
+/** A longer word is not all of a name. */
+const MOST_NAMED = 60;
 
 export function useShapeDraft(): ShapeDraft {
   const { store, tools } = useWorkbench();
@@ -138,7 +150,13 @@ export function useShapeDraft(): ShapeDraft {
     change: (change) => {
       if (wanted.current) show(change(wanted.current));
     },
-    done: () => close(),
+    done: () =>
+      close(() => {
+        const text = mine.current && wordOf(mine.current);
+        if (text && store.getState().piece === mine.current) {
+          amend(store, (p) => ({ ...p, name: text }));
+        }
+      }),
     cancel: () =>
       close(() => {
         if (mine.current && mine.current === store.getState().piece) {
