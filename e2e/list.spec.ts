@@ -1,6 +1,15 @@
 import { expect, type Page } from '@playwright/test';
 import { test } from './test';
-import { kept, LANTERN_LANE, newPiece, openPiece, openWorkshop, stage, type } from './workshop';
+import {
+  kept,
+  LANTERN_LANE,
+  newPiece,
+  openPiece,
+  openWorkshop,
+  saved,
+  stage,
+  type,
+} from './workshop';
 
 const own = (page: Page) => page.getByRole('region', { name: 'Your pieces' });
 const demo = (page: Page) => page.getByRole('region', { name: 'Lantern Lane' });
@@ -99,4 +108,26 @@ test('a piece without a name is called after its first word', async ({ page }) =
   await page.getByRole('button', { name: 'Done' }).click();
   await expect(page.getByRole('button', { name: 'Change “Fern”' })).toBeVisible();
   await expect(page.getByLabel('Name of the piece')).toHaveValue('For the door');
+});
+
+test('from a dropped drawing to a hung, printed piece in four presses', async ({ page }) => {
+  await openWorkshop(page);
+  await page.getByLabel('Picture or drawing for a new piece').setInputFiles({
+    name: 'drop.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="40mm" viewBox="0 0 30 40"><path d="M6 8L24 14L27 30L9 34Z" fill="none"/></svg>',
+    ),
+  });
+  await expect(page.getByTestId('gauge-note')).toContainText('1.02 mm (18 ga)');
+  await stage(page, 'Dressing');
+  await page.getByRole('button', { name: 'A loop to hang it by' }).click();
+  await expect(page.getByRole('button', { name: 'A loop to hang it by' })).toBeHidden();
+  await expect(page.getByRole('list', { name: 'Items' })).toContainText('Jump ring');
+  await stage(page, 'Wire');
+  await expect(page.getByText(/hangs straight/).first()).toBeVisible();
+  await stage(page, 'Sheet');
+  await expect(page.getByRole('img', { name: /^Page 1: Pattern, true size/ })).toBeVisible();
+  const pdf = await saved(page, () => page.getByRole('button', { name: 'Save the PDF' }).click());
+  expect(pdf.name).toBe('drop.pdf');
 });

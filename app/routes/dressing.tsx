@@ -25,6 +25,7 @@ import { Button, IconButton, Section } from '~/components/ui';
 import { LEADING, type Leading } from '~/screens/dressing/ActsField';
 import { AddItem } from '~/screens/dressing/AddItem';
 import { firstPlace } from '~/screens/dressing/firstPlace';
+import { HangLoop } from '~/screens/dressing/HangLoop';
 import { ItemEditor } from '~/screens/dressing/ItemEditor';
 import { ItemList } from '~/screens/dressing/ItemList';
 import { LanesSection } from '~/screens/dressing/LanesSection';
@@ -216,6 +217,7 @@ export default function DressingScreen() {
               </p>
             )}
             <ItemList items={piece.dressing} dressed={dressed} choose={choose} remove={remove} />
+            {piece.dressing.length < MOST_ITEMS && <HangLoop />}
             {plan && piece.dressing.length < MOST_ITEMS && (
               <AddItem add={add} alone={plan.wires.length === 0} />
             )}

@@ -3,7 +3,7 @@
  * along the formed wires, held where it hangs; the loads of how it is worn; the flow stress of wire that
  * was bent and hammered. What is derived, its sources and what is left out: docs/gauge.md.
  */
-export { hungStraight, withGaugeChange } from './change';
+export { hungStraight, withGaugeChange, withHangLoop } from './change';
 export type { Check } from './checks';
 export { frameOf } from './frame';
 export { groundFor, type Ground } from './ground';

@@ -41,6 +41,18 @@ describe('where a new item lies', () => {
     expect(on).toMatchObject({ x: plan.hang!.from.x, y: plan.hang!.from.y, lengthMm: 0 });
   });
 
+  it('beads are proposed beside the loop that the piece hangs by, not in it', () => {
+    // The seam is at the top of a ring: its middle is the lowest place. One hung from there is turned over.
+    const bare = firstPlace(RING, plan, 0, 'beads').on;
+    const item = newDressItem('finding', 'h', { ...bare, lengthMm: 0 }, bare, {
+      frameMm: plan.diameterMm,
+    });
+    const hung = { ...RING, dressing: [{ ...item, what: 'jump-ring' } as typeof item] };
+    const { on } = firstPlace(hung, plan, 0, 'beads');
+    expect(Math.hypot(on.x - bare.x, on.y - bare.y)).toBeGreaterThan(on.lengthMm / 2 + 5);
+    expect(on.lengthMm).toBeCloseTo(bare.lengthMm, 6);
+  });
+
   it('a weave begins where two stretches lie along each other, and no further', () => {
     // Two uprights 3 mm apart for 30 mm, that part in bows above.
     const half = (id: string, side: 1 | -1) =>

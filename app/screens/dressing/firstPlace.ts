@@ -10,6 +10,10 @@ const WIDEST_GAP_MM = 8;
 const STEP_MM = 1;
 /** An end that is led on first goes back so far, mm. */
 const BACK_MM = 12;
+/** What goes on is proposed at the middle of the wire, or as near to it as is free. */
+const SHARES = [0.5, 0.45, 0.55, 0.4, 0.6, 0.35, 0.65, 0.3, 0.7, 0.2, 0.8];
+/** So far from a loop that the piece hangs by, mm. */
+const CLEAR_MM = 5;
 /** They lie along each other within this angle. */
 const ALONG = Math.cos((20 * Math.PI) / 180);
 
@@ -111,7 +115,15 @@ export function firstPlace(
     return facing(piece, plan, wire) ?? { on: at(0.3, length), to: at(0.7, length) };
   }
   if (place === 'points') return { on: at(0.25, 0), to: at(0.75, 0) };
-  if (place === 'stretch') return { on: at(0.5, length), to: inside };
+  // Not in the loop that the piece hangs by.
+  const hangers = piece.dressing.filter((i) => kindOf(i).nature?.(i).carries);
+  const middle = (lengthMm: number): StretchPlace => {
+    const free = SHARES.map((share) => at(share, lengthMm)).find((on) =>
+      hangers.every((h) => Math.hypot(on.x - h.on.x, on.y - h.on.y) > lengthMm / 2 + CLEAR_MM),
+    );
+    return free ?? at(0.5, lengthMm);
+  };
+  if (place === 'stretch') return { on: middle(length), to: inside };
   if (traits.begins === 'end') return endPlaces(plan, wire, 'end') ?? { on: inside, to: inside };
   const spot = (mm: number): StretchPlace => at(mm / total, 0);
   const crossing = plan.crossings.find((c) => c.firstWire === wire || c.secondWire === wire);
@@ -123,6 +135,6 @@ export function firstPlace(
   const fold = own.bends.find((b) => b.kind === 'fold');
   if (traits.begins === 'fold' && fold) return { on: spot(fold.middleMm), to: inside };
   const hangs = traits.begins === 'hang' ? plan.hang?.from : null;
-  const on = hangs ? { x: hangs.x, y: hangs.y, lengthMm: 0 } : at(0.5, 0);
+  const on = hangs ? { x: hangs.x, y: hangs.y, lengthMm: 0 } : middle(0);
   return { on, to: on };
 }
