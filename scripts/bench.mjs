@@ -1,7 +1,7 @@
-// Measures planning and judging by number of bends, tracing by kind of picture, routing by number of strokes, the size of the first load, and how soon a piece is there.
+// Measures planning and judging by number of bends, tracing by kind of picture, routing by number of strokes, the size of the first load, how soon a piece is there, and how soon a picture is one.
 import { spawnSync } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
-import { measureScreens } from './benchScreens.mjs';
+import { measureFirstMinute, measureScreens } from './benchScreens.mjs';
 import { ensureBuild, ensureBundle, ensurePackages, startServer } from './ready.mjs';
 
 ensurePackages();
@@ -46,5 +46,6 @@ for (const path of ['/', '/piece/demo-swallow/figure', '/piece/demo-swallow/shee
   );
 }
 await measureScreens(at('/'));
+await measureFirstMinute(at('/'));
 server.kill('SIGTERM');
 process.exit(timed.status || traced.status || routed.status || judged.status || 0);

@@ -13,16 +13,28 @@ const MAX_NODES = 300;
 /** Once the list is left its pictures take no time from what is opened. */
 const turn = inTurn();
 
-/** The plan and dressing of a piece for its picture in the list; null until it is there. */
-export function useCardPlan(piece: Piece, toolbox: Toolbox): DressedPlan | null {
+const pointsOf = (piece: Piece): number => piece.paths.reduce((n, p) => n + p.nodes.length, 0);
+
+/** Whether a piece is planned for its picture in the list; others show as they are drawn. */
+const isPlannedInList = (piece: Piece): boolean =>
+  pointsOf(piece) > 0 && pointsOf(piece) <= MAX_NODES;
+
+export interface CardPlan {
+  readonly plan: DressedPlan | null;
+  /** it is being worked out */
+  readonly isWaitedFor: boolean;
+}
+
+/** The plan and dressing of a piece for its picture in the list. */
+export function useCardPlan(piece: Piece, toolbox: Toolbox): CardPlan {
   const bench = useMemo(
     () => ({ kit: kitFor(toolbox, piece.kit), coils: toolbox.coils }),
     [toolbox, piece.kit],
   );
   const [plan, setPlan] = useState<DressedPlan | null>(() => cardPlan(piece, bench));
+  const [failed, setFailed] = useState<Piece | null>(null);
   useEffect(() => {
-    const count = piece.paths.reduce((n, p) => n + p.nodes.length, 0);
-    if (cardPlan(piece, bench) || count === 0 || count > MAX_NODES) return;
+    if (cardPlan(piece, bench) || !isPlannedInList(piece)) return;
     let current = true;
     turn(
       () => planner().picture(piece, bench),
@@ -38,10 +50,11 @@ export function useCardPlan(piece: Piece, toolbox: Toolbox): DressedPlan | null 
         // A picture that takes too long, or gives way, is left at its drawing: that is no fault.
         if (!(error instanceof TookTooLong || error instanceof Stopped))
           report(error, 'a picture of the list');
+        if (current) setFailed(piece);
       });
     return () => {
       current = false;
     };
   }, [piece, bench]);
-  return plan;
+  return { plan, isWaitedFor: plan === null && failed !== piece && isPlannedInList(piece) };
 }

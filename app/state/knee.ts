@@ -3,7 +3,7 @@ import type { Piece } from '@core/piece';
 import { betterTolerance, FOLLOW_TOLERANCES, type FollowPoint } from '@core/plan';
 import { printThickness, type LengthUnit } from '@core/units';
 import { report } from '~/storage/report';
-import { slowPlanner, stopTrials } from '~/workers/planner';
+import { filePlanner, slowPlanner, stopTrials } from '~/workers/planner';
 import { Stopped } from '~/workers/restartable';
 import type { PieceStore } from './pieceStore';
 import type { Tools } from './workbench';
@@ -20,6 +20,25 @@ export async function* followTrade(
   }
 }
 
+/** The same as fast as it can be had: two planners take the tolerances in turn, both at work while nothing else is. */
+async function tradeAtOnce(piece: Piece, tools: Tools): Promise<readonly FollowPoint[]> {
+  const points: FollowPoint[] = [];
+  const left = [...FOLLOW_TOLERANCES];
+  let ended = false;
+  const work = async (planner: ReturnType<typeof slowPlanner>): Promise<void> => {
+    for (let t = left.shift(); t !== undefined && !ended; t = left.shift()) {
+      points.push(await planner.follow(piece, tools, t));
+    }
+  };
+  try {
+    await Promise.all([work(slowPlanner()), work(filePlanner())]);
+  } finally {
+    // Where one of them was stopped the other need not go on.
+    ended = true;
+  }
+  return points.sort((a, b) => a.toleranceMm - b.toleranceMm);
+}
+
 /**
  * A figure is looked at for at most so long before it is shown, ms: a small one long enough that what is
  * chosen does not depend on how busy the machine is.
@@ -32,12 +51,12 @@ const SMALL_POINTS = 120;
  * first number is shown. Null where that takes too long, or makes no difference.
  */
 async function toleranceAtKnee(piece: Piece, tools: Tools): Promise<number | null> {
-  let points: readonly FollowPoint[] = [];
+  let points: readonly FollowPoint[];
   const count = piece.paths.reduce((sum, p) => sum + p.nodes.length, 0);
   const longest = count <= SMALL_POINTS ? LONGEST_MS.small : LONGEST_MS.large;
   const late = setTimeout(stopTrials, longest);
   try {
-    for await (const found of followTrade(piece, tools)) points = found;
+    points = await tradeAtOnce(piece, tools);
   } catch (error) {
     if (!(error instanceof Stopped)) report(error, 'how closely to follow');
     return null;

@@ -8,11 +8,11 @@ import { PiecePicture } from './PieceCard';
 /** Where a first visit looks at first: one finished piece. */
 export function FirstLook({ demo }: { demo: readonly Piece[] }) {
   const shown = demo.find((p) => p.id === 'demo-swallow') ?? demo[0]!;
-  const plan = useCardPlan(shown, useWorkshop().toolbox);
+  const card = useCardPlan(shown, useWorkshop().toolbox);
   return (
-    <li className="flex items-center gap-5 rounded-xl border border-line bg-panel p-5 sm:col-span-2">
-      <div className="h-36 w-40 shrink-0 max-sm:hidden">
-        <PiecePicture piece={shown} plan={plan} />
+    <li className="flex items-center gap-5 rounded-xl border border-line bg-panel p-5 lg:col-span-2">
+      <div className="h-36 w-40 shrink-0 max-lg:hidden">
+        <PiecePicture piece={shown} card={card} />
       </div>
       <div className="space-y-2">
         <p className="font-medium">Nothing of your own yet</p>

@@ -11,9 +11,8 @@ import { NameField } from '~/components/NameField';
 import { TypedField } from '~/components/TypedField';
 import { IconButton } from '~/components/ui';
 import { SketchDrawing, WireDrawing } from '~/components/WireDrawing';
-import { useCardPlan } from '~/screens/useCardPlan';
+import { useCardPlan, type CardPlan } from '~/screens/useCardPlan';
 import { useWorkshop } from '~/state/workshop';
-import type { DressedPlan } from '~/workers/planner.worker';
 import { readTags } from './listed';
 
 /** A making of a piece that is not finished, and which of its steps is in hand. */
@@ -26,7 +25,8 @@ const drawnShapes = (piece: Piece): Path[] =>
   piece.paths.map(drawnPath).filter((p) => p.segments.length > 0);
 
 /** A piece as it will be; as it is drawn until it is planned. */
-export function PiecePicture({ piece, plan }: { piece: Piece; plan: DressedPlan | null }) {
+export function PiecePicture({ piece, card }: { piece: Piece; card: CardPlan }) {
+  const { plan, isWaitedFor } = card;
   const formed = useExtent(piece, plan?.plan ?? null, plan?.dressing ?? null);
   const shapes = drawnShapes(piece);
   const seen = formed ?? pathsBox(shapes);
@@ -42,7 +42,10 @@ export function PiecePicture({ piece, plan }: { piece: Piece; plan: DressedPlan 
       {plan ? (
         <WireDrawing piece={piece} plan={plan.plan} dressing={plan.dressing} />
       ) : (
-        <SketchDrawing shapes={shapes} piece={piece} />
+        // Only faintly while its wire is worked out: bare it is not what will be there.
+        <g opacity={isWaitedFor ? 0.18 : 1}>
+          <SketchDrawing shapes={shapes} piece={piece} />
+        </g>
       )}
     </svg>
   );
@@ -66,7 +69,8 @@ export function PieceCard({
 }) {
   const [edited, setEdited] = useState(false);
   const box = pathsBox(drawnShapes(piece));
-  const plan = useCardPlan(piece, useWorkshop().toolbox);
+  const card = useCardPlan(piece, useWorkshop().toolbox);
+  const { plan } = card;
   const lead = leadStock(piece);
   const more = piece.stocks.length;
   const name = piece.name || 'Unnamed piece';
@@ -81,14 +85,16 @@ export function PieceCard({
   const size =
     !box && !finished
       ? 'nothing drawn yet'
-      : unit === 'mm'
-        ? `${mm(wide)} × ${mm(high)} mm`
-        : `${bareLength(wide, unit)} × ${printInches(high)}`;
+      : !finished && card.isWaitedFor
+        ? 'working it out…'
+        : unit === 'mm'
+          ? `${mm(wide)} × ${mm(high)} mm`
+          : `${bareLength(wide, unit)} × ${printInches(high)}`;
   return (
     <li className="group rounded-xl border border-line bg-panel transition-shadow hover:shadow-md">
       <Link to={`/piece/${piece.id}/figure`} className="block rounded-t-xl">
         <div className="flex h-44 items-center justify-center rounded-t-xl bg-bench p-4">
-          <PiecePicture piece={piece} plan={plan} />
+          <PiecePicture piece={piece} card={card} />
         </div>
         <div className="px-3.5 pt-2.5">
           <span className="block truncate font-semibold">{name}</span>
