@@ -82,7 +82,8 @@ test('opened from the list, the numbers follow the very first drag while it goes
 }) => {
   await openWorkshop(page);
   // All pictures are drawn: the list has a plan of each piece by now.
-  await expect(page.locator('svg[data-planned]')).toHaveCount(LANTERN_LANE.length);
+  const pictures = page.getByRole('region', { name: 'Lantern Lane' }).locator('svg[data-planned]');
+  await expect(pictures).toHaveCount(LANTERN_LANE.length);
   await page.getByRole('link', { name: /Sailing boat/ }).click();
   const before = await cutMm(page);
   const handle = page.getByRole('img', { name: 'Point 3', exact: true });

@@ -15,7 +15,14 @@ import { Button, buttonClass } from '~/components/ui';
 import { beginPiece, newId, NO_NAME } from '~/storage/begin';
 import { StorageError } from '~/storage/database';
 import { bringDemo, demoAtFirst } from '~/storage/demo';
-import { deletePiece, dropAside, listPieces, loadPiece, savePiece } from '~/storage/pieces';
+import {
+  changePiece,
+  deletePiece,
+  dropAside,
+  listPieces,
+  loadPiece,
+  savePiece,
+} from '~/storage/pieces';
 import { isPicture, usePictureFile } from '~/screens/usePictureFile';
 import { bringBack } from '~/storage/bringBack';
 import { isCopyDue, loadCopies } from '~/storage/copies';
@@ -128,11 +135,13 @@ export async function clientAction({ request }: Route.ClientActionArgs): Promise
         return null;
       }
       case 'change': {
-        const piece = await loadPiece(wish.id);
-        if (!piece) return { failed: 'That piece is no longer here.' };
-        const { name = piece.name, tags = piece.tags } = change.parse(JSON.parse(wish.to));
-        await savePiece({ ...piece, name, tags, changed: new Date().toISOString() });
-        return null;
+        const { name, tags } = change.parse(JSON.parse(wish.to));
+        const changed = await changePiece(wish.id, (p) => ({
+          ...p,
+          name: name ?? p.name,
+          tags: tags ?? p.tags,
+        }));
+        return changed ? null : { failed: 'That piece is no longer here.' };
       }
       case 'delete': {
         const name = (await loadPiece(wish.id))?.name ?? '';
@@ -314,24 +323,31 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
 
 const GRID = 'grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-4';
 
-/** What is looked for stands in the address: it is there again after a piece was open. */
+/** What is looked for stands in the address, too: it is there again after a piece was open. */
 function useSought(): { sought: Sought; set: (change: Partial<Sought>) => void } {
   const [search, setSearch] = useSearchParams();
-  const wished = search.get('order');
-  const sought: Sought = {
-    text: search.get('find') ?? '',
-    tag: search.get('tag'),
-    order: ORDERS.find((o) => o === wished) ?? 'changed',
-  };
-  const set = (change: Partial<Sought>): void => {
-    const { text, tag, order } = { ...sought, ...change };
-    const next = new URLSearchParams();
-    if (text !== '') next.set('find', text);
-    if (tag !== null) next.set('tag', tag);
-    if (order !== 'changed') next.set('order', order);
-    setSearch(next, { replace: true, preventScrollReset: true });
-  };
+  const [sought, setSought] = useState(() => soughtIn(search));
+  const set = (change: Partial<Sought>): void => setSought((now) => ({ ...now, ...change }));
+  useEffect(() => {
+    const wanted = addressOf(sought);
+    if (wanted.toString() === addressOf(soughtIn(search)).toString()) return;
+    setSearch(wanted, { replace: true, preventScrollReset: true });
+  }, [sought, search, setSearch]);
   return { sought, set };
+}
+
+const soughtIn = (search: URLSearchParams): Sought => ({
+  text: search.get('find') ?? '',
+  tag: search.get('tag'),
+  order: ORDERS.find((o) => o === search.get('order')) ?? 'changed',
+});
+
+function addressOf({ text, tag, order }: Sought): URLSearchParams {
+  const next = new URLSearchParams();
+  if (text !== '') next.set('find', text);
+  if (tag !== null) next.set('tag', tag);
+  if (order !== 'changed') next.set('order', order);
+  return next;
 }
 
 export function ErrorBoundary() {

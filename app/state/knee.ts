@@ -20,8 +20,15 @@ export async function* followTrade(
   }
 }
 
-/** The same as fast as it can be had: two planners take the tolerances in turn, both at work while nothing else is. */
-async function tradeAtOnce(piece: Piece, tools: Tools): Promise<readonly FollowPoint[]> {
+/**
+ * The same as fast as it can be had. Of a small figure two planners take the tolerances in turn, both at work while
+ * nothing else is; a large one leaves the planner of files free, since only the other's work can be stopped.
+ */
+async function tradeAtOnce(
+  piece: Piece,
+  tools: Tools,
+  isSmall: boolean,
+): Promise<readonly FollowPoint[]> {
   const points: FollowPoint[] = [];
   const left = [...FOLLOW_TOLERANCES];
   let ended = false;
@@ -31,7 +38,7 @@ async function tradeAtOnce(piece: Piece, tools: Tools): Promise<readonly FollowP
     }
   };
   try {
-    await Promise.all([work(slowPlanner()), work(filePlanner())]);
+    await Promise.all([work(slowPlanner()), ...(isSmall ? [work(filePlanner())] : [])]);
   } finally {
     // Where one of them was stopped the other need not go on.
     ended = true;
@@ -53,10 +60,11 @@ const SMALL_POINTS = 120;
 async function toleranceAtKnee(piece: Piece, tools: Tools): Promise<number | null> {
   let points: readonly FollowPoint[];
   const count = piece.paths.reduce((sum, p) => sum + p.nodes.length, 0);
-  const longest = count <= SMALL_POINTS ? LONGEST_MS.small : LONGEST_MS.large;
+  const isSmall = count <= SMALL_POINTS;
+  const longest = isSmall ? LONGEST_MS.small : LONGEST_MS.large;
   const late = setTimeout(stopTrials, longest);
   try {
-    points = await tradeAtOnce(piece, tools);
+    points = await tradeAtOnce(piece, tools, isSmall);
   } catch (error) {
     if (!(error instanceof Stopped)) report(error, 'how closely to follow');
     return null;

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newPiece, type Piece } from '@core/piece';
-import { amend, createPieceStore, later } from './pieceStore';
+import { later } from '~/storage/later';
+import { amend, createPieceStore } from './pieceStore';
 
 const NOW = '2026-11-02T17:00:00.000Z';
 const named =

@@ -1,6 +1,7 @@
 import { temporal, type TemporalState } from 'zundo';
 import { createStore, type StoreApi } from 'zustand';
 import { whyNotKept, withNamedWires, type Piece } from '@core/piece';
+import { later } from '~/storage/later';
 
 export interface PieceState {
   readonly piece: Piece;
@@ -65,13 +66,4 @@ export function amend(store: PieceStore, change: (piece: Piece) => Piece): void 
   pause();
   store.getState().edit(change);
   resume();
-}
-
-/** Now, but always after the last change, so that two changes in one millisecond differ. */
-export function later(than: string): string {
-  const now = Date.now();
-  const last = Date.parse(than);
-  return new Date(
-    Number.isFinite(last) && last >= now && last < now + 1000 ? last + 1 : now,
-  ).toISOString();
 }

@@ -4,6 +4,7 @@ import { isFull, StorageError, table } from './database';
 import { keepDeleted } from './deleted';
 import { dropOldest, keepEarlier } from './earlier';
 import { ANY, keep, remove, type Known, type RecordKind } from './records';
+import { later } from './later';
 import { takePending } from './pending';
 import { report } from './report';
 
@@ -110,6 +111,20 @@ export async function savePiece(piece: Piece, known: Known = ANY): Promise<'kept
   } catch (error) {
     if (!isFull(error) || (await dropOldest(MAKE_ROOM)) === 0) throw error;
     return keep(PIECE_RECORDS, piece.id, piece, known);
+  }
+}
+
+/**
+ * Changes a piece in place of what stands there now, whoever kept it meanwhile.
+ * @returns null when there is none
+ * @throws StorageError in plain words
+ */
+export async function changePiece(id: string, by: (piece: Piece) => Piece): Promise<Piece | null> {
+  for (;;) {
+    const now = await loadPiece(id);
+    if (!now) return null;
+    const next = { ...by(now), changed: later(now.changed) };
+    if ((await savePiece(next, now.changed)) === 'kept') return next;
   }
 }
 

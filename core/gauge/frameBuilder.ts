@@ -1,6 +1,5 @@
 import { distance, vec, type Vec } from '../geometry';
 import { METAL_FACTS } from '../wire';
-import type { Thread } from '../item';
 import type { Wire } from '../piece';
 import type { Beam } from './frame';
 import { roundSection, type Section } from './hardening';
@@ -60,14 +59,6 @@ export class FrameBuilder {
       ways.some((way) => this.move(b, { x: x + way.x * TOUCH_MM, y: y + way.y * TOUCH_MM }));
     }
     this.beam(a, b, roundSection(this.wire.diameterMm));
-  }
-
-  /** A thin wire from a middle to a node, that may turn there. */
-  spoke(middle: number, to: number, thread: Thread): void {
-    if (this.apart(middle, to) <= TOUCH_MM) return;
-    const foot = this.node(this.nodes[to]!);
-    this.pins.push([to, foot]);
-    this.beam(middle, foot, roundSection(thread.diameterMm), thread.metal);
   }
 
   join(a: number, b: number, how: Tie['how']): void {

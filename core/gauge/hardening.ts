@@ -72,14 +72,14 @@ export const roundSection = (d: number): Section => ({
   modulusMm3: (Math.PI * d ** 3) / 32,
 });
 
-/** A section so many times as stiff and strong. */
-export const stiffer = (section: Section, factor: number): Section =>
-  factor === 1
+/** A section so many times as stiff, and as strong if nothing else is said. */
+export const stiffer = (section: Section, factor: number, strong = factor): Section =>
+  factor === 1 && strong === 1
     ? section
     : {
         ...section,
         inertiaMm4: section.inertiaMm4 * factor,
-        modulusMm3: section.modulusMm3 * factor,
+        modulusMm3: section.modulusMm3 * strong,
       };
 
 /** Wire, or a rope: its strands slide along each other, so that each bends about its own middle. */

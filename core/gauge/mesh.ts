@@ -143,8 +143,7 @@ function layNodes(
   w: number,
   { found, feet, coarse }: Laying,
 ): Row {
-  const ties = found.ties.flatMap((t) => [t.a, t.b]);
-  const stops = [...feet, ...ties, ...found.hubs.flatMap((h) => h.feet)]
+  const stops = [...feet, ...found.ties.flatMap((t) => [t.a, t.b])]
     .filter((p) => p.wire === w)
     .map((p) => within(p.mm, wire));
   const row: Row = [];
@@ -186,8 +185,10 @@ function layBeams(
     const flat = laying.hammered.find((h) => h.wire === w && inside(middle, h, wire.developedMm));
     const bare = flat ? flatSection(d, flat.thickMm, flat.spread) : wireSection(wire.stock);
     const on = laying.stiffened.filter((s) => s.wire === w && inside(middle, s, wire.developedMm));
+    const hollow = hollowFactor(laying.piece.outOfPlane);
     const factor = on.reduce((most, s) => Math.max(most, s.factor), 1);
-    const section = stiffer(bare, factor * hollowFactor(laying.piece.outOfPlane));
+    const strong = on.reduce((most, s) => Math.max(most, s.strong ?? s.factor), 1);
+    const section = stiffer(bare, factor * hollow, strong * hollow);
     out.push({
       beam: builder.beam(a.node, b.node, section, metal),
       wire: w,
@@ -206,12 +207,7 @@ function layBeams(
 }
 
 /** Joins what holds each other: seams that hang, then all ties. */
-function tie(
-  builder: FrameBuilder,
-  rows: readonly Row[],
-  { ties, hubs, seams }: Ties,
-  plan: Plan,
-): void {
+function tie(builder: FrameBuilder, rows: readonly Row[], { ties, seams }: Ties, plan: Plan): void {
   rows.forEach((row, w) => {
     const [first, last] = [row[0]?.node, row.at(-1)?.node];
     if (seams[w] !== 'hung' || first === undefined || last === undefined) return;
@@ -222,13 +218,6 @@ function tie(
   for (const { a, b, how } of ties) {
     const [from, to] = [node(a), node(b)];
     if (from !== null && to !== null) builder.join(from, to, how);
-  }
-  for (const { at, feet, thread } of hubs) {
-    const middle = builder.node(at);
-    for (const foot of feet) {
-      const to = node(foot);
-      if (to !== null) builder.spoke(middle, to, thread);
-    }
   }
 }
 

@@ -4,7 +4,7 @@ import type { OutOfPlane, Piece } from '../piece';
 import type { Plan } from '../plan';
 
 /** A stretch of wire that what is put on it makes stiffer, or the work on it harder. */
-export type Stiffened = Span & Stiffening;
+export type Stiffened = Span & Omit<Stiffening, 'spans'>;
 
 /** A rolled or cupped figure stands against bending as a vault does (set by practice). */
 const HOLLOW = 1.5;
@@ -16,7 +16,9 @@ export function stiffenedBy(piece: Piece, plan: Plan, dressing: Dressing | null)
     const stiffening = isRefused(d)
       ? null
       : kindOf(d.item).stiffens?.(ground.at(d.item.on), d.item);
-    return stiffening ? d.spans.map((span) => ({ ...span, ...stiffening })) : [];
+    if (!stiffening) return [];
+    const { spans = d.spans, ...by } = stiffening;
+    return spans.map((span) => ({ ...span, ...by }));
   });
 }
 

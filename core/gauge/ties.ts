@@ -7,7 +7,7 @@ import {
   type Dressing,
   type FormedGround,
 } from '../dressing';
-import { kindOf, type ItemHub, type Thread } from '../item';
+import { kindOf, type Thread } from '../item';
 import { distance, type Vec } from '../geometry';
 import type { Piece } from '../piece';
 import { endForm, endKindOf, type WireEnd } from '../end';
@@ -35,8 +35,6 @@ export type SeamHold = 'fast' | 'hung' | 'open';
 
 export interface Ties {
   readonly ties: readonly Tie[];
-  /** places that spokes hold from one middle */
-  readonly hubs: readonly ItemHub[];
   /** for each wire its seam; null for a wire with two ends of its own */
   readonly seams: readonly (SeamHold | null)[];
 }
@@ -49,11 +47,6 @@ const TOUCH = 1.3;
 const itemTies = (ground: FormedGround, { items }: Dressing): Tie[] =>
   items.flatMap((d): readonly Tie[] =>
     isRefused(d) ? [] : (kindOf(d.item).ties?.(ground.at(d.item.on), d.item) ?? []),
-  );
-
-const itemHubs = (ground: FormedGround, { items }: Dressing): ItemHub[] =>
-  items.flatMap((d) =>
-    isRefused(d) ? [] : (kindOf(d.item).hub?.(ground.at(d.item.on), d.item) ?? []),
   );
 
 /** Wires of parts that are joined to the rest: a loop or ring swings, a binding holds. */
@@ -183,7 +176,7 @@ export function tiesOf(
     const { seamPlace } = wire;
     return seamPlace && holds.some((h) => distance(h, seamPlace) < SEAM_MM) ? 'hung' : 'open';
   });
-  return { ties, hubs: dressing ? itemHubs(ground, dressing) : [], seams };
+  return { ties, seams };
 }
 
 function endPoint(ground: FormedGround, wire: number, which: 'start' | 'end'): Vec {

@@ -18,7 +18,7 @@ export {
 } from './ground';
 export { beadMark, oval, tailsWords, usedGrams, wireMark } from './draw';
 export { COUNT_WORDS, countKeyOf, isCountedOff, type Counted, type CountKey } from './counts';
-export type { FrameHole, ItemHub, ItemTie, ItemWear, Nature, OrderWords, Traits } from './kind';
+export type { FrameHole, ItemTie, ItemWear, Nature, OrderWords, Traits } from './kind';
 export { hangsSomewhere, ITEM_GROUPS, MOST_NAME } from './kind';
 export type {
   BeadUse,

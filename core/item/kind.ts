@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import type { StoneBody } from '../element';
 import type { Field, Fields } from '../field';
-import type { Vec } from '../geometry';
 import { say, type Said } from '../words';
 import type { Bead } from './bead';
 import type { CountKey } from './counts';
@@ -98,13 +97,6 @@ export interface ItemTie {
   readonly how: 'fast' | { readonly thread: Thread };
 }
 
-/** Places of the frame that thin wires hold from one middle, as spokes do: each may turn where it goes round the frame. */
-export interface ItemHub {
-  readonly at: Vec;
-  readonly feet: readonly ItemTie['a'][];
-  readonly thread: Thread;
-}
-
 /** A caution about what the work does to the wire; from experience, never a promise. */
 export interface ItemWear {
   readonly id: 'twist' | 'hammered';
@@ -182,7 +174,6 @@ interface Work<I> {
   frameHoles?(ground: Ground, item: I): readonly FrameHole[];
   stiffens?(ground: Ground, item: I): Stiffening | null;
   ties?(ground: Ground, item: I): readonly ItemTie[];
-  hub?(ground: Ground, item: I): ItemHub | null;
   wear?(ground: Ground, item: I): ItemWear | null;
   /** what it takes of the wires that it is on: the plan asks before anything is laid */
   takes?(wires: FormedWires, item: I): readonly OwnUse[];

@@ -1,9 +1,15 @@
+import type { Span } from './ground';
+
 /** What an item does to the stretches that it lies on. */
 export interface Stiffening {
-  /** how many times as stiff and strong they are */
+  /** how many times as stiff they are, and as strong where nothing else is said */
   readonly factor: number;
+  /** how many times as strong */
+  readonly strong?: number;
   /** strain that the work leaves in the wire */
   readonly strain: number;
+  /** stretches that it holds without lying on them; else those that it lies on */
+  readonly spans?: readonly Span[];
 }
 
 export const stiffer = (factor: number, strain = 0): Stiffening => ({ factor, strain });
@@ -23,3 +29,9 @@ export const sleeve = (d: number, t: number): number => {
   const across = (d + 2 * t) / d;
   return (across ** 4 - 1) / across;
 };
+/**
+ * A net props the frame that its spokes go round: it gives less. In its plane the spokes would hold it as a wheel's do,
+ * but each goes round it once and slips, across it they hold nothing, and makers take no thinner frame for a net: it
+ * bears no more for it (both set by practice).
+ */
+export const NETTED: Stiffening = { factor: 1.3, strong: 1, strain: 0 };

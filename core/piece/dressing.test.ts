@@ -159,7 +159,7 @@ describe('records of dressing', () => {
         parts: version < 10 ? old.parts.map((p) => ({ ...p, spots: [] })) : old.parts,
         dressing: old.dressing.map(({ spreadMm, ...i }) => ({
           ...i,
-          ...(i.kind === 'own-wraps' && { beside: 'inside' }),
+          ...(version < 11 && i.kind === 'own-wraps' && { beside: 'inside' }),
           ...(version < 10 && i.kind === 'guided' && { spreadsMm: [spreadMm] }),
           ...(version < 8 && i.kind === 'wound-beads' && { group: 1 }),
           ...(version < 8 && i.kind === 'finding' && { riseMm: 6, roundMm: 8, legMm: 16 }),

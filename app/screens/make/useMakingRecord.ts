@@ -5,7 +5,7 @@ import { mergeFields } from '~/state/mergeFields';
 import { useKeeper } from '~/state/useKeeper';
 import { keepDeleted } from '~/storage/deleted';
 import { MAKING_RECORDS, saveMaking } from '~/storage/makings';
-import { later } from '~/state/pieceStore';
+import { later } from '~/storage/later';
 
 /** A making that is kept in the browser as it changes, and takes over what another tab stores. */
 export function useMakingRecord(first: MakingRecord): {

@@ -7,10 +7,18 @@ import { useWords } from '~/state/useWords';
 import { useWorkbench } from '~/state/workbench';
 import { ratedWords } from './words';
 
+/** Of more bends than this the verdict takes so long that the next plan would wait for it: the Wire stage says it. */
+const MOST_BENDS = 600;
+
 /** The gauge in use and what is said of it, beside the length and the bends: the way to its reasons. */
 export function GaugeNote({ piece }: { piece: Piece }) {
-  const { limits } = useWorkbench().settings;
-  const { value: verdict, isNow } = useQuery('verdict', [limits], true);
+  const { settings, planState } = useWorkbench();
+  const bends = planState.plan?.wires.reduce((sum, w) => sum + w.bends.length, 0) ?? 0;
+  const { value: verdict, isNow } = useQuery(
+    'verdict',
+    bends <= MOST_BENDS ? [settings.limits] : null,
+    true,
+  );
   const told = useWords();
   if (!verdict || piece.paths.length === 0) return null;
   const gauge = ({ diameterMm }: Size): string => told(sizeWords(leadStock(piece), diameterMm));

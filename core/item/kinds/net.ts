@@ -4,9 +4,10 @@ import { sub, type Vec } from '../../geometry';
 import { asLength, counted, say } from '../../words';
 import { wireMark, wireUse } from '../draw';
 import { tailField, threadField } from '../fields';
-import { middleMm, turnStroke, type Ground } from '../ground';
+import { middleMm, turnStroke, type Ground, type Span } from '../ground';
 import { itemKind, TUCK } from '../kind';
 import { BARE, type Problem } from '../layout';
+import { NETTED } from '../stiffness';
 import { strandOf } from '../thread';
 
 /** How far the frame is from a point in a direction, to the wire's middle; null if there is none. */
@@ -174,16 +175,21 @@ export const net = itemKind({
     ];
   },
   reachMm: (item) => item.outerMm,
-  hub(ground, { on, spokes, spokeMm }) {
+  stiffens(ground, { on, spokes }) {
     const at: Vec = { x: on.x, y: on.y };
     const feet = evenSpokes(spokes).flatMap((angle) => {
       const reach = frameTowards(ground, at, angle);
       if (reach === null) return [];
       const [x, y] = [at.x + reach * Math.cos(angle), at.y + reach * Math.sin(angle)];
-      const run = ground.runAt({ x, y, lengthMm: 0 });
-      return run ? [{ wire: run.wire, mm: middleMm(run) }] : [];
+      return ground.runAt({ x, y, lengthMm: 0 }) ?? [];
     });
-    const thread = { ...strandOf(ground.wire), diameterMm: spokeMm };
-    return feet.length > 0 ? { at, feet, thread } : null;
+    // Of each wire that spokes go round what lies between them; all of one that is closed.
+    const spans = ground.lines.flatMap(({ s, closed }, wire): Span[] => {
+      const own = feet.filter((f) => f.wire === wire).map(middleMm);
+      if (own.length < 2) return [];
+      const all = { fromMm: 0, toMm: s.at(-1) ?? 0 };
+      return [{ wire, ...(closed ? all : { fromMm: Math.min(...own), toMm: Math.max(...own) }) }];
+    });
+    return { ...NETTED, spans };
   },
 });
