@@ -136,6 +136,23 @@ describe('a record that is kept as it changes', () => {
     expect(last()).toEqual({ kind: 'saved' });
   });
 
+  it('what goes back to the stored state while another is being kept is kept after it', async () => {
+    const first = note('a');
+    browser.stored.set('k', first);
+    const { keeper, last } = tab(first);
+    keeper.change(note('b'));
+    keeper.change(first);
+    // Not “saved”: what is being kept just now is another state.
+    expect(last()).toEqual({ kind: 'saving' });
+    keeper.leave();
+    const [, text] = [...browser.noted][0]!;
+    expect(JSON.parse(text)).toMatchObject({ value: { text: 'a' } });
+    await settle(2 * EVERY_MS);
+    expect(stored()).toBe('a');
+    expect(last()).toEqual({ kind: 'saved' });
+    expect(browser.noted.size).toBe(0);
+  });
+
   it('a full store keeps the work open and says so until it goes well', async () => {
     const { keeper, last, states } = tab(note('a'));
     browser.full = true;

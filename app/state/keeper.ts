@@ -41,6 +41,8 @@ export class Keeper<T> {
   private soft = true;
   private conflict = false;
   private saving: Promise<void> | null = null;
+  /** the stamp of what is being kept just now */
+  private inWork: string | null = null;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private lastBegun = -Infinity;
   /** the last try failed: said until one goes well */
@@ -74,7 +76,9 @@ export class Keeper<T> {
   change(value: T, soft = false): void {
     this.soft = this.unsaved ? this.soft && soft : soft;
     this.latest = value;
-    this.unsaved = this.stamp(value) !== this.known;
+    const stamp = this.stamp(value);
+    // What goes back to the state that is stored is unsaved while another one is being kept in its place.
+    this.unsaved = stamp !== this.known || (this.inWork !== null && stamp !== this.inWork);
     if (this.conflict) return;
     if (!this.unsaved) this.failing = false;
     if (!this.failing) this.options.onState({ kind: this.unsaved ? 'saving' : 'saved' });
@@ -104,7 +108,8 @@ export class Keeper<T> {
   leave(): void {
     if (!this.unsaved || this.conflict) return;
     const { kind, key } = this.options;
-    notePending(kind.table, key, this.known, this.latest);
+    const known = this.inWork === null ? [this.known] : [this.known, this.inWork];
+    notePending(kind.table, key, known, this.latest);
     void this.flush().then(() => {
       if (!this.unsaved) forgetPending(kind.table, key);
     });
@@ -113,6 +118,7 @@ export class Keeper<T> {
   private write(known: Known): Promise<void> {
     const value = this.latest;
     this.lastBegun = Date.now();
+    this.inWork = this.stamp(value);
     this.saving = this.options
       .save(value, known)
       .then((done) => {
@@ -135,6 +141,7 @@ export class Keeper<T> {
       })
       .finally(() => {
         this.saving = null;
+        this.inWork = null;
         if (!this.failing) this.plan();
       });
     return this.saving;

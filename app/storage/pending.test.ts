@@ -49,7 +49,7 @@ beforeEach(() => {
 describe('what a page had not kept when it went away', () => {
   it('is kept by the next one, once, however many ask', async () => {
     browser.stored.set('k', note('a'));
-    notePending('pieces', 'k', 'a', note('b'));
+    notePending('pieces', 'k', ['a'], note('b'));
     const putBy = vi.fn(() => Promise.resolve());
     await Promise.all([takePending(KIND, putBy), takePending(KIND, putBy)]);
     expect(browser.stored.get('k')).toEqual(note('b'));
@@ -57,9 +57,20 @@ describe('what a page had not kept when it went away', () => {
     expect(Object.keys(localStorage)).toEqual([]);
   });
 
+  it('is kept in place of the state that it was made from, or of one that was just being kept', async () => {
+    const putBy = vi.fn(() => Promise.resolve());
+    for (const there of ['a', 'c']) {
+      browser.stored.set('k', note(there));
+      notePending('pieces', 'k', ['a', 'c'], note('b'));
+      await takePending(KIND, putBy);
+      expect(browser.stored.get('k')).toEqual(note('b'));
+    }
+    expect(putBy).not.toHaveBeenCalled();
+  });
+
   it('that was kept after all is not kept twice', async () => {
     browser.stored.set('k', note('b'));
-    notePending('pieces', 'k', 'a', note('b'));
+    notePending('pieces', 'k', ['a'], note('b'));
     const putBy = vi.fn(() => Promise.resolve());
     await takePending(KIND, putBy);
     expect(putBy).not.toHaveBeenCalled();
@@ -68,7 +79,7 @@ describe('what a page had not kept when it went away', () => {
 
   it('gives way to what is newer, and is put by', async () => {
     browser.stored.set('k', note('newer'));
-    notePending('pieces', 'k', 'a', note('b'));
+    notePending('pieces', 'k', ['a'], note('b'));
     const putBy = vi.fn(() => Promise.resolve());
     await takePending(KIND, putBy);
     expect(browser.stored.get('k')).toEqual(note('newer'));
@@ -77,7 +88,7 @@ describe('what a page had not kept when it went away', () => {
 
   it('stays noted while there is no room', async () => {
     browser.stored.set('k', note('a'));
-    notePending('pieces', 'k', 'a', note('b'));
+    notePending('pieces', 'k', ['a'], note('b'));
     browser.full = true;
     await takePending(KIND, () => Promise.resolve());
     expect(Object.keys(localStorage)).toHaveLength(1);
@@ -88,8 +99,8 @@ describe('what a page had not kept when it went away', () => {
   });
 
   it('other tables and keys are left alone', async () => {
-    notePending('makings', 'k', '', note('b'));
-    notePending('pieces', 'toolbox', '', note('c'));
+    notePending('makings', 'k', [''], note('b'));
+    notePending('pieces', 'toolbox', [''], note('c'));
     await takePending(KIND, () => Promise.resolve(), 'settings');
     expect(Object.keys(localStorage)).toHaveLength(2);
   });

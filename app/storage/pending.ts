@@ -11,12 +11,18 @@ const PREFIX = 'hush-road.pending';
 const nameOf = (table: string, key: string): string => `${PREFIX} ${table} ${key}`;
 
 interface Pending {
-  readonly known: string;
+  /** the states that may stand there: the one it was made from, and one that was just being kept */
+  readonly known: string | readonly string[];
   readonly value: unknown;
 }
 
 /** Notes a record at once, without waiting for anything. */
-export function notePending(table: string, key: string, known: string, value: unknown): void {
+export function notePending(
+  table: string,
+  key: string,
+  known: readonly string[],
+  value: unknown,
+): void {
   try {
     const pending: Pending = { known, value };
     localStorage.setItem(nameOf(table, key), JSON.stringify(pending));
@@ -42,7 +48,10 @@ async function take<T>(
     const read = kind.read(value);
     if (read.ok) {
       const key = name.slice(nameOf(kind.table, '').length);
-      if ((await keep(kind, key, read.value, known)) === 'elsewhere') await putBy(key, read.value);
+      let done = false;
+      for (const one of [known].flat())
+        done ||= (await keep(kind, key, read.value, one)) === 'kept';
+      if (!done) await putBy(key, read.value);
     }
     localStorage.removeItem(name);
   } catch (error) {
