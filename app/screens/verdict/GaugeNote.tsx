@@ -28,7 +28,8 @@ export function GaugeNote({ piece }: { piece: Piece }) {
     <Link
       to="wire"
       data-testid="gauge-note"
-      className={`rounded-md px-1.5 py-0.5 hover:bg-patina-wash hover:underline max-sm:hidden ${now.ok ? 'text-soft' : 'text-alert'} ${isNow ? '' : 'opacity-60'}`}
+      className={`rounded-md px-1.5 py-0.5 hover:bg-patina-wash hover:underline max-sm:hidden ${now.ok ? 'text-soft' : 'text-alert'}`}
+      aria-busy={!isNow}
     >
       {gauge(now)} {ratedWords(verdict)}
       {other && !now.ok && recommended.passes && `, ${gauge(recommended.size)} holds`}
