@@ -1,5 +1,5 @@
-import { nearestOn, type Vec } from '../../geometry';
-import { axisOf, type FormedWires } from '../ground';
+import { mix, nearestOn, type Vec } from '../../geometry';
+import type { FormedWires } from '../ground';
 import type { StretchPlace } from '../place';
 import type { Thread } from '../thread';
 import type { Act } from './act';
@@ -29,19 +29,35 @@ const LOOKED_AT = 8;
 
 /** How far two ways lie apart on the whole, mm: the nearer one's places from the other. */
 function apart(a: TwistWay, b: TwistWay): number {
-  const one = (from: TwistWay, to: TwistWay): number =>
-    axisOf([from.from, from.to], LOOKED_AT).reduce(
-      (sum, { at }) => sum + nearestOn({ type: 'line', from: to.from, to: to.to }, at).distance,
-      0,
-    ) /
-    (LOOKED_AT + 1);
+  const one = (from: TwistWay, to: TwistWay): number => {
+    const line = { type: 'line', from: to.from, to: to.to } as const;
+    let sum = 0;
+    for (let i = 0; i <= LOOKED_AT; i++) {
+      sum += nearestOn(line, mix(from.from, from.to, i / LOOKED_AT)).distance;
+    }
+    return sum / (LOOKED_AT + 1);
+  };
   return Math.min(one(a, b), one(b, a));
+}
+
+/** No part of two ways is nearer than this: a way far off need not be followed. */
+function gap(a: TwistWay, b: TwistWay): number {
+  const between = (k: 'x' | 'y'): number =>
+    Math.max(
+      Math.min(a.from[k], a.to[k]) - Math.max(b.from[k], b.to[k]),
+      Math.min(b.from[k], b.to[k]) - Math.max(a.from[k], a.to[k]),
+    );
+  return Math.max(between('x'), between('y'));
 }
 
 /** Twists of different wires that lie beside each other, the nearest first, each with one other. */
 export function twistings(ways: readonly TwistWay[]): Twisting[] {
   const pairs = ways
-    .flatMap((a) => ways.filter((b) => b.one > a.one).map((b) => ({ a, b, mm: apart(a, b) })))
+    .flatMap((a) =>
+      ways
+        .filter((b) => b.one > a.one && gap(a, b) <= BESIDE_MM)
+        .map((b) => ({ a, b, mm: apart(a, b) })),
+    )
     .filter(({ mm }) => mm <= BESIDE_MM)
     .sort((x, y) => x.mm - y.mm);
   const taken = new Set<ActAt>();
