@@ -272,3 +272,41 @@ test('what lies along a stretch is made longer on its lane: by its end, and by k
     await expect(blocks).toHaveCount(1);
   }
 });
+
+test('what is typed or held in focus is not lost while a plan takes its time', async ({ page }) => {
+  // The workers hear of a change two seconds late, as from a large figure on a slow machine.
+  await page.addInitScript(() => {
+    const own = Object.getOwnPropertyDescriptor(Worker.prototype, 'postMessage')!;
+    const post = own.value as (this: Worker, ...args: unknown[]) => void;
+    Worker.prototype.postMessage = function (this: Worker, ...args: unknown[]): void {
+      const ms = document.documentElement.dataset['slow'] === 'yes' ? 4_000 : 0;
+      if (ms === 0) post.apply(this, args);
+      else setTimeout(() => post.apply(this, args), ms);
+    };
+  });
+  await drawn(page, CROSS);
+  await stage(page, 'Dressing');
+  await dress(page, 'Coil over the wire');
+  const long = page.getByLabel('Place: length');
+  const middle = page.getByLabel('Place: middle');
+  await type(long, '10');
+  const lane = page.getByRole('list', { name: 'Lanes' }).getByRole('listitem').first();
+  const block = lane.getByRole('button', { name: /^Coil/ });
+  await expect(block).toHaveAccessibleName(/\d+\.\d mm to \d+\.\d mm$/);
+  await page.evaluate(() => (document.documentElement.dataset['slow'] = 'yes'));
+  await type(long, '12');
+  // Half typed when the numbers of before leave the screen, and typed on.
+  await middle.fill('8');
+  await expect(lane).toContainText('…');
+  await expect(block).not.toHaveAccessibleName(/to \d+\.\d mm$/);
+  await expect(middle).toHaveValue('8');
+  await middle.press('Enter');
+  await block.focus();
+  await expect(lane).toContainText('…');
+  await expect(block).toBeFocused();
+  await page.keyboard.press('Control+ArrowRight');
+  await page.evaluate(() => (document.documentElement.dataset['slow'] = 'no'));
+  await expect(block).toHaveAccessibleName(/, 2\.0 mm to 14\.5 mm$/);
+  await expect(block).toBeFocused();
+  await expect(long).toHaveValue('12.5');
+});

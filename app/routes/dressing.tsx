@@ -46,7 +46,7 @@ const MOST_ITEMS = 300;
 
 export default function DressingScreen() {
   const { planState, settings, store, pointer } = useWorkbench();
-  const { plan, planned, dressing } = planState;
+  const { plan, planned, dressing, known } = planState;
   // Sums and lanes follow what is dragged when there is time.
   const calm = useDeferredValue(planState);
   const piece = useShownPiece();
@@ -79,7 +79,8 @@ export default function DressingScreen() {
     if (on !== undefined) pointer.getState().point({ wire: on });
   };
   const add = (kind: DressKind): void => {
-    if (!plan || !planned) return;
+    if (!known) return;
+    const { plan, piece: planned } = known;
     const id = freshItemId(piece);
     const { on, to } =
       plan.wires.length > 0
@@ -218,21 +219,21 @@ export default function DressingScreen() {
             )}
             <ItemList items={piece.dressing} dressed={dressed} choose={choose} remove={remove} />
             {piece.dressing.length < MOST_ITEMS && <HangLoop />}
-            {plan && piece.dressing.length < MOST_ITEMS && (
-              <AddItem add={add} alone={plan.wires.length === 0} />
+            {known && piece.dressing.length < MOST_ITEMS && (
+              <AddItem add={add} alone={known.plan.wires.length === 0} />
             )}
           </Section>
         )}
         {calm.dressing && calm.plan && calm.planned && (
           <SumsSection piece={calm.planned} plan={calm.plan} dressing={calm.dressing} />
         )}
-        {calm.dressing && calm.plan && calm.plan.wires.length > 0 && (
-          <LanesSection plan={calm.plan} dressing={calm.dressing} chosen={chosen} choose={pick} />
+        {calm.known && calm.known.plan.wires.length > 0 && (
+          <LanesSection known={calm.known} late={!calm.current} chosen={chosen} choose={pick} />
         )}
         <EndsSection />
         <PartsSection />
-        {calm.plan && calm.planned && calm.plan.wires.length > 0 && (
-          <LinksSection planned={calm.planned} plan={calm.plan} />
+        {calm.known && calm.known.plan.wires.length > 0 && (
+          <LinksSection planned={calm.known.piece} plan={calm.known.plan} />
         )}
         <WaysSection />
         <VariantSection />

@@ -11,6 +11,11 @@ import { newState, remember, remembered, type Current } from './current';
 export interface PlanState {
   /** the state of the piece that is shown, planned */
   readonly current: Current | null;
+  /**
+   * what was planned last: fields hang on it, so that what is being typed into them is not lost while a plan
+   * takes its time; its numbers are not shown when it is not the current one
+   */
+  readonly known: Current | null;
   readonly plan: Plan | null;
   readonly dressing: Dressing | null;
   /** the piece that the plan belongs to; the newest piece may be ahead of it while planning */
@@ -30,7 +35,7 @@ interface Wish {
   readonly bench: Bench;
 }
 
-type Found = Pick<PlanState, 'current' | 'busy' | 'error'>;
+type Found = Pick<PlanState, 'current' | 'known' | 'busy' | 'error'>;
 
 /** A plan that is there sooner than this says nothing of its work, ms. */
 const QUIET_MS = 600;
@@ -70,7 +75,7 @@ function openedPlan({ piece, bench }: Wish): Current | null {
 export function usePlan(piece: Piece, bench: Bench, dragged: boolean): PlanState {
   const [state, setState] = useState<Found>(() => {
     const current = openedPlan({ piece, bench });
-    return { current, busy: current === null, error: null };
+    return { current, known: current, busy: current === null, error: null };
   });
   const [progress, setProgress] = useState<Progress | null>(null);
   const [slow, setSlow] = useState(false);
@@ -87,7 +92,7 @@ export function usePlan(piece: Piece, bench: Bench, dragged: boolean): PlanState
       done = next;
       const known = remembered(next.piece, next.bench);
       if (known) {
-        setState({ current: known, busy: next !== wanted.current, error: null });
+        setState({ current: known, known, busy: next !== wanted.current, error: null });
         continue;
       }
       let told = false;
@@ -107,11 +112,12 @@ export function usePlan(piece: Piece, bench: Bench, dragged: boolean): PlanState
         const name = newState(next.piece);
         const made = await planner().begin(name, next.piece, next.bench);
         const current = remember(name, next.piece, next.bench, made);
-        const show = (): void => setState({ current, busy: next !== wanted.current, error: null });
+        const show = (): void =>
+          setState({ current, known: current, busy: next !== wanted.current, error: null });
         if (isDragged.current) show();
         else startTransition(show);
       } catch (error) {
-        setState({ current: null, busy: false, error: whyNone(error) });
+        setState({ current: null, known: null, busy: false, error: whyNone(error) });
       }
       off();
       clearTimeout(late);

@@ -187,20 +187,21 @@ function UsesUp({
   unit: LengthUnit;
   set: (item: PieceItem) => void;
 }) {
-  const { plan, planned } = useWorkbench().planState;
+  const { known } = useWorkbench().planState;
   const kind = kindOf(item);
-  const [wire] = dressed?.wires ?? [];
-  if (!kind.useUp || !wire || !plan || !planned) return null;
+  const inKnown = known?.dressing.items.find((d) => d.item.id === item.id);
+  const [wire] = (dressed ?? inKnown)?.wires ?? [];
+  if (!kind.useUp || !wire || !known) return null;
   return (
     <LengthField
       label="Uses up, tails left out"
-      valueMm={wire.cutMm - wire.tailsMm}
+      valueMm={dressed ? wire.cutMm - wire.tailsMm : null}
       unit={unit}
       min={1}
       max={20_000}
       onChange={(mm) => {
-        const laid = withItsWire(planned, item);
-        const used = kind.useUp!(groundOf(planned, plan).at(item.on), laid, mm);
+        const laid = withItsWire(known.piece, item);
+        const used = kind.useUp!(groundOf(known.piece, known.plan).at(item.on), laid, mm);
         set({ ...used, ...madeOfSame(item) } as PieceItem);
       }}
     />

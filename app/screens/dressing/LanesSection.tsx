@@ -8,7 +8,6 @@ import {
   withAgain,
   withItem,
   type Again,
-  type Dressing,
   type Lane,
   type LaneBlock,
 } from '@core/dressing';
@@ -17,6 +16,7 @@ import { stockWords, type Plan } from '@core/plan';
 import { printLength } from '@core/units';
 import { wireColours } from '~/components/metalColours';
 import { Section } from '~/components/ui';
+import type { Current } from '~/state/current';
 import { useUnit, useWords } from '~/state/useWords';
 import { usePointer, useWorkbench } from '~/state/workbench';
 import { LaneTies } from './LaneTies';
@@ -31,13 +31,14 @@ const BAR_PX = 14;
  * lies along a stretch is made longer or shorter at its ends.
  */
 export const LanesSection = memo(function LanesSection({
-  plan,
-  dressing,
+  known: { plan, dressing },
+  late,
   chosen,
   choose,
 }: {
-  plan: Plan;
-  dressing: Dressing;
+  known: Pick<Current, 'plan' | 'dressing'>;
+  /** the plan of now takes its time: lanes stay, to be worked on, without their numbers */
+  late: boolean;
   chosen: string | null;
   choose: (id: string) => void;
 }) {
@@ -54,17 +55,18 @@ export const LanesSection = memo(function LanesSection({
   };
   return (
     <Section title="Wires laid out">
-      <div className="relative">
+      <div className={`relative ${late ? 'opacity-50' : ''}`} aria-busy={late}>
         <ul ref={list} aria-label="Lanes" className="space-y-2">
           {drawn.map((lane, i) => (
             <li key={i} className="text-xs text-soft">
               <span className="flex justify-between gap-2">
                 <span>{nameOf(lane)}</span>
-                <span className="tabular-nums">{printLength(lane.cutMm, unit)}</span>
+                <span className="tabular-nums">{late ? '…' : printLength(lane.cutMm, unit)}</span>
               </span>
               <LaneBar
                 lane={lane}
                 plan={plan}
+                late={late}
                 scale={WIDTH / longest}
                 chosen={chosen}
                 choose={choose}
@@ -82,12 +84,14 @@ export const LanesSection = memo(function LanesSection({
 function LaneBar({
   lane,
   plan,
+  late,
   scale,
   chosen,
   choose,
 }: {
   lane: Lane;
   plan: Plan;
+  late: boolean;
   scale: number;
   chosen: string | null;
   choose: (id: string) => void;
@@ -98,8 +102,10 @@ function LaneBar({
   const move = useLaneMove(plan, lane);
   const colours = wireColours(lane.stock);
   const many = lane.blocks.length > MANY;
-  const words = (b: LaneBlock): string =>
-    `${told(laneWords(b))}, ${printLength(b.fromMm, unit)} to ${printLength(b.toMm, unit)}`;
+  const blocks = many ? wholesOf(lane.blocks) : lane.blocks;
+  const placed = (title: string, { fromMm, toMm }: LaneBlock): string =>
+    late ? title : `${title}, ${printLength(fromMm, unit)} to ${printLength(toMm, unit)}`;
+  const words = (b: LaneBlock): string => placed(told(laneWords(b)), b);
   return (
     <svg
       data-lane=""
@@ -125,15 +131,15 @@ function LaneBar({
           ) : null,
         )
       )}
-      {(many ? wholesOf(lane.blocks) : lane.blocks).map((b, i) => {
+      {blocks.map((b, i) => {
         const id = b.itemId;
         if (id === null) return null;
-        const label = many
-          ? `${b.title ? told(b.title) : lane.name}, ${printLength(b.fromMm, unit)} to ${printLength(b.toMm, unit)}`
-          : words(b);
+        const label = many ? placed(b.title ? told(b.title) : lane.name, b) : words(b);
+        // One and the same block as long as it is there, wherever others come to lie: it keeps the focus.
+        const nth = blocks.slice(0, i).filter((other) => other.itemId === id).length;
         return (
           <rect
-            key={i}
+            key={`${id} ${nth}`}
             {...barOf(b, scale)}
             role="button"
             tabIndex={0}
@@ -286,6 +292,7 @@ const LEAST_MM = 0.5;
 /** Moves an item along its wire, or one of its ends: what is dragged is a preview until it is let go. */
 function useLaneMove(plan: Plan, lane: Lane) {
   const { store, planState } = useWorkbench();
+  const planned = planState.known?.piece;
   const held = useRef<Held | null>(null);
   const moved = useRef(false);
   const wire = plan.wires[lane.wire ?? -1];
@@ -293,7 +300,6 @@ function useLaneMove(plan: Plan, lane: Lane) {
   /** where it lies along the figure */
   const placeOf = (id: string): number | null => {
     const item = itemOf(id);
-    const { planned } = planState;
     if (!item || !wire || !planned || kindOf(item).place === 'free' || isLed(item)) return null;
     const run = groundOf(planned, plan).runAt(item.on);
     return run?.wire === lane.wire ? (run.fromMm + run.toMm) / 2 : null;
@@ -354,7 +360,6 @@ function useLaneMove(plan: Plan, lane: Lane) {
     /** The same once more beside it (D), or mirrored (M). */
     again: (e: KeyboardEvent, id: string): boolean => {
       const how = againBy(e.key, itemOf(id)?.on.lengthMm ?? 0);
-      const { planned } = planState;
       const item = itemOf(id);
       if (!how || !item || !planned || e.ctrlKey || e.metaKey || e.altKey) return false;
       e.preventDefault();

@@ -107,10 +107,10 @@ function RowWords({
   wear: (mm: number) => void;
 }) {
   const told = useWords();
-  const { dressing } = useWorkbench().planState;
+  const { dressing, current } = useWorkbench().planState;
   const unit = useUnit();
   const answer = useMemo(() => linkPlan(planned, plan), [planned, plan]);
-  if (!answer) return null;
+  if (!answer || !current) return null;
   if (!answer.ok) {
     return (
       <p role="alert" className="text-sm text-alert">

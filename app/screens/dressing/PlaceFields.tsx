@@ -152,12 +152,13 @@ function hangsOn(items: readonly Dressed[], dressed: Dressed, id: string): boole
 
 /** Which end of which wire it is; led only to its first place yet, it begins anew from there. */
 function EndPlace({ item, set }: { item: PieceItem; set: (item: PieceItem) => void }) {
-  const { plan, planned } = useWorkbench().planState;
+  const { known } = useWorkbench().planState;
   const run = useMemo(
-    () => (plan && planned ? groundOf(planned, plan).runAt(item.on) : null),
-    [plan, planned, item.on],
+    () => known && groundOf(known.piece, known.plan).runAt(item.on),
+    [known, item.on],
   );
-  if (!plan || !run) return null;
+  if (!known || !run) return null;
+  const { plan } = known;
   const several = plan.wires.length > 1;
   const ends = plan.wires.flatMap((w, wire) =>
     w.closed
@@ -202,13 +203,10 @@ function OnePlace({
   unit: LengthUnit;
   set: (on: StretchPlace) => void;
 }) {
-  const { planState } = useWorkbench();
-  const { plan, planned } = planState;
-  const run = useMemo(
-    () => (plan && planned ? groundOf(planned, plan).runAt(on) : null),
-    [plan, planned, on],
-  );
-  if (!plan || !run) return null;
+  const { known, current } = useWorkbench().planState;
+  const run = useMemo(() => known && groundOf(known.piece, known.plan).runAt(on), [known, on]);
+  if (!known || !run) return null;
+  const { plan } = known;
   const middle = (run.fromMm + run.toMm) / 2;
   const wire = plan.wires[run.wire]!;
   const wholeMm = Math.min(STRETCH_LIMIT_MM, wire.developedMm);
@@ -235,7 +233,7 @@ function OnePlace({
       )}
       <LengthField
         label={`${name}: ${long ? 'middle' : 'along the wire'}`}
-        valueMm={alongBlank(wire, middle)}
+        valueMm={current && alongBlank(wire, middle)}
         unit={unit}
         min={alongBlank(wire, 0)}
         max={Math.max(0.1, alongBlank(wire, wire.developedMm))}

@@ -12,15 +12,15 @@ const MOST = 200;
 /** The same item at other places: mirrored, at every crossing or bend like this one, or further along. */
 export function SameAgain({ item, unit }: { item: PieceItem; unit: LengthUnit }) {
   const edit = useEdit();
-  const { planState } = useWorkbench();
-  const { plan, planned } = planState;
+  const { known } = useWorkbench().planState;
   const [told, setTold] = useState('');
   const [all, setAll] = useState(false);
   const run = useMemo(
-    () => (plan && planned ? groundOf(planned, plan).runAt(item.on) : null),
-    [plan, planned, item.on],
+    () => known && groundOf(known.piece, known.plan).runAt(item.on),
+    [known, item.on],
   );
-  if (!plan || !planned) return null;
+  if (!known) return null;
+  const { plan, piece: planned } = known;
   const { place } = kindOf(item);
   const line = run && plan.wires[run.wire]?.pathId;
   const hasBeside = plan.wires.filter((w) => w.pathId === line).length > 1;
