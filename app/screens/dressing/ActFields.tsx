@@ -251,7 +251,7 @@ function Coming({
 
 /** Which stretch lies on the other side of a weave. */
 function WovenWith({ act, set }: { act: ActOf<'weave'>; set: (act: Act) => void }) {
-  const { plan } = useWorkbench().planState;
+  const plan = useWorkbench().planState.known?.plan ?? null;
   const shown = useShownPiece();
   const ground = useMemo(() => (plan ? groundOf(shown, plan) : null), [plan, shown]);
   if (!plan || !ground || plan.wires.length < 2) return null;

@@ -164,7 +164,7 @@ function AddPlace({
   lead: (change: Partial<Leading>) => void;
   set: (item: LedItem) => void;
 }) {
-  const { plan } = useWorkbench().planState;
+  const plan = useWorkbench().planState.known?.plan ?? null;
   const told = useWords();
   const spots = useMemo(
     () => (plan ? leadSpots(plan, dressed?.acts ?? []) : []),

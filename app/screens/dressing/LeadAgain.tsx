@@ -34,7 +34,7 @@ export function LeadAgain({
   unit: LengthUnit;
   set: (item: LedItem) => void;
 }) {
-  const { plan, planned } = useWorkbench().planState;
+  const { known } = useWorkbench().planState;
   const edit = useEdit();
   const [lasts, setLasts] = useState(() => Math.min(item.acts.length, 6));
   const [times, setTimes] = useState(1);
@@ -42,8 +42,9 @@ export function LeadAgain({
   const [wraps, setWraps] = useState(1);
   const [sagMm, setSagMm] = useState(3);
   const [told, setTold] = useState('');
-  const ground = useMemo(() => (plan && planned ? groundOf(planned, plan) : null), [plan, planned]);
-  if (!plan || !planned || !ground) return null;
+  const ground = useMemo(() => known && groundOf(known.piece, known.plan), [known]);
+  if (!known || !ground) return null;
+  const { plan, piece: planned } = known;
   const take = (made: { item: LedItem; added: number }): void => {
     if (made.added > 0) set(made.item);
     setTold(made.added > 0 ? `${made.added} more.` : 'There is no other such place.');

@@ -24,7 +24,7 @@ export const EndsSection = memo(function EndsSection() {
   const edit = useEdit();
   const { settings, planState } = useWorkbench();
   const index = usePointer((p) => p.wire);
-  const wires = planState.plan?.wires ?? [];
+  const wires = planState.known?.plan.wires ?? [];
   const wire = wires[Math.min(index, wires.length - 1)];
   if (!wire) return null;
   const number = wires.indexOf(wire);

@@ -68,7 +68,7 @@ function useWireEdit(): (change: (piece: Piece) => Piece) => void {
 export function WireSection() {
   const piece = usePiece();
   const edit = useWireEdit();
-  const { plan } = useWorkbench().planState;
+  const plan = useWorkbench().planState.known?.plan ?? null;
   const shown = usePointer((p) => p.wire);
   const stocks = stocksOf(piece);
   const [chosen, choose] = useState<string | null>(null);

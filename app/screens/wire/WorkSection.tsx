@@ -42,7 +42,7 @@ export function WorkSection() {
           onChange={(over) => edit((p) => ({ ...p, over }))}
         />
       )}
-      {planState.plan && <DoubledFields plan={planState.plan} />}
+      {planState.known && <DoubledFields plan={planState.known.plan} />}
     </Section>
   );
 }
