@@ -24,6 +24,7 @@ const ROOMS = [
   'plan',
   'dressing',
   'bill',
+  'cutting',
   'gauge',
   'steps',
   'making',

@@ -13,6 +13,8 @@ export interface Command {
   readonly options: PieceOptions;
   /** price of one more wire as mm of doubled wire; may be infinite */
   readonly extraWireMm?: number;
+  /** how long a cut list may take */
+  readonly seconds?: number;
   readonly trace: { readonly pxPerMm?: number; readonly mode?: 'centreline' | 'outline' };
 }
 
@@ -46,13 +48,16 @@ const OPTIONS = {
   dpi: text,
   mode: text,
   'extra-wire-mm': text,
+  seconds: text,
 };
 
 /** Reads a command line. @throws CommandError */
 export function readCommand(argv: readonly string[]): Command {
   const [name, ...rest] = argv;
   if (!name)
-    throw new CommandError('say what to do: trace FILE, route FILE, piece FILE or element FILE');
+    throw new CommandError(
+      'say what to do: trace FILE, route FILE, piece FILE, element FILE or cut FILE',
+    );
   let parsed;
   try {
     parsed = parseArgs({ args: joinNegatives(rest), options: OPTIONS, allowPositionals: true });
@@ -67,6 +72,7 @@ export function readCommand(argv: readonly string[]): Command {
     files: parsed.positionals,
     options: readOptions(parsed.values),
     trace: readTraceOptions(parsed.values),
+    ...named('seconds', optional(parsed.values.seconds, 'seconds', 0.1, 600)),
     ...named('extraWireMm', readPrice(parsed.values['extra-wire-mm'])),
   };
 }

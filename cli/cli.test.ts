@@ -222,6 +222,62 @@ describe('element', () => {
   });
 });
 
+describe('cut', () => {
+  const given = {
+    blade_mm: 0.5,
+    keep_mm: 20,
+    needs: [
+      { id: 'arm', stock: 'copper 1.0', mm: 40, count: 2 },
+      { id: 'eye', stock: 'copper 1.0', mm: 25, count: 1 },
+    ],
+    offcuts: [{ id: 'o', stock: 'copper 1.0', mm: 81 }],
+    spools: [{ id: 's', stock: 'copper 1.0', mm: 1000 }],
+  };
+
+  it('prints which length is cut from what', () => {
+    file('cuts.json', JSON.stringify(given));
+    const { status, stdout, stderr } = plan('cut', 'cuts.json', '--seconds', '2');
+    expect(stderr).toBe('');
+    expect(status).toBe(0);
+    // 2 x 40.5 are the whole offcut; 25.5 from the spool; three cuts of 0.5.
+    expect(JSON.parse(stdout)).toMatchObject({
+      cuts: [
+        {
+          from: 'offcut',
+          id: 'o',
+          left_mm: 0,
+          lengths: [
+            { id: 'arm', mm: 40 },
+            { id: 'arm', mm: 40 },
+          ],
+        },
+        { from: 'spool', id: 's', left_mm: 974.5, lengths: [{ id: 'eye', mm: 25 }] },
+      ],
+      spool_mm: 25.5,
+      scrap_mm: 1.5,
+      short: [],
+      proven: true,
+      gap: 0,
+    });
+  });
+
+  it('says in one line what is wrong with a list', () => {
+    const wrong = (change: object): string => {
+      file('wrong.json', JSON.stringify({ ...given, ...change }));
+      const { status, stdout, stderr } = plan('cut', 'wrong.json');
+      expect(stdout).toBe('');
+      expect(status).toBe(2);
+      return stderr;
+    };
+    expect(wrong({ blade_mm: -1 })).toMatch(/^wrong\.json: This is no list of lengths: blade_mm/);
+    expect(wrong({ needs: [{ id: 'n', stock: 'a', mm: 4, count: 1.5 }] })).toMatch(/count/);
+    expect(wrong({ offcuts: [...given.offcuts, ...given.offcuts] })).toMatch(
+      /Two offcuts are called “o”/,
+    );
+    expect(wrong({ needs: [{ ...given.needs[0], count: 5001 }] })).toMatch(/count/);
+  });
+});
+
 describe('trace', () => {
   /** A ring of 60 px and a line beside it, on a sheet that is 300 px wide and 200 high. */
   const drawn = (): Buffer => {

@@ -20,14 +20,16 @@ function fromFile<T>(file: string, use: (text: string) => T): T {
   }
 }
 
-async function trace({ files, trace: options }: Command): Promise<unknown> {
-  // Loaded only here: unpacking pictures needs a library that plans do not.
-  const { runTrace } = await import('./traceCommand');
+/** One file after the other. */
+async function inTurn(
+  files: readonly string[],
+  answer: (file: string) => Promise<object>,
+): Promise<unknown> {
   const results: object[] = [];
   for (const file of files) {
     if (!existsSync(file)) throw new CommandError(`${file}: cannot be opened`);
     try {
-      results.push(await runTrace(file, options));
+      results.push(await answer(file));
     } catch (error) {
       if (error instanceof FileError) throw new CommandError(`${file}: ${error.message}`);
       throw error;
@@ -36,9 +38,27 @@ async function trace({ files, trace: options }: Command): Promise<unknown> {
   return results.length === 1 ? results[0] : results;
 }
 
+async function trace({ files, trace: options }: Command): Promise<unknown> {
+  // Loaded only here: unpacking pictures needs a library that plans do not.
+  const { runTrace } = await import('./traceCommand');
+  return inTurn(files, (file) => runTrace(file, options));
+}
+
+async function cut({ files, seconds = 5 }: Command): Promise<unknown> {
+  // Loaded only here, with its solver.
+  const { runCut } = await import('./cutCommand');
+  return inTurn(files, async (file) =>
+    runCut(
+      fromFile(file, (text) => text),
+      seconds,
+    ),
+  );
+}
+
 async function run(command: Command): Promise<unknown> {
   const { name, files, options } = command;
   if (name === 'trace') return trace(command);
+  if (name === 'cut') return cut(command);
   if (name === 'piece') {
     const kit = options.kitFile === undefined ? undefined : fromFile(options.kitFile, loadKit);
     const results = files.map((file) =>
@@ -56,7 +76,9 @@ async function run(command: Command): Promise<unknown> {
     );
     return results.length === 1 ? results[0] : results;
   }
-  throw new CommandError(`${name}: no such command; there are trace, route, piece and element`);
+  throw new CommandError(
+    `${name}: no such command; there are trace, route, piece, element and cut`,
+  );
 }
 
 try {

@@ -102,15 +102,15 @@ export async function ensureBundle(name, entry, sources) {
     root,
     configFile: false,
     logLevel: 'error',
-    ssr: { noExternal: true, external: ['sharp'] },
+    ssr: { noExternal: true, external: ['sharp', 'highs'] },
     build: {
       ssr: join(root, entry),
       outDir: join(cache, name),
       emptyOutDir: true,
       target: 'node20',
-      // Native code is not bundled; the bundle lies where it can be found.
+      // Native code and WebAssembly are not bundled; the bundle lies where they can be found.
       rollupOptions: {
-        external: ['sharp'],
+        external: ['sharp', 'highs'],
         output: { entryFileNames: 'main.js', chunkFileNames: '[name].js', format: 'esm' },
       },
     },
