@@ -25,6 +25,7 @@ const ROOMS = [
   'dressing',
   'bill',
   'cutting',
+  'drawer',
   'gauge',
   'steps',
   'making',

@@ -1,0 +1,327 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Bill } from '../bill';
+import type { CutList } from '../cutting';
+import {
+  cutProblem,
+  DrawerError,
+  EMPTY_DRAWER,
+  isSameStock,
+  lengthByWeight,
+  mergeDrawers,
+  readDrawer,
+  readRows,
+  stillToCut,
+  takeCut,
+  thingBalance,
+  weightOf,
+  whyDrawerNotKept,
+  wireBalance,
+  type Drawer,
+  type Stock,
+  type Wanted,
+} from '.';
+
+const COPPER: Stock = { metal: 'copper', temper: 'dead-soft', diameterMm: 1 };
+const THIN: Stock = { metal: 'copper', temper: 'dead-soft', diameterMm: 0.3 };
+
+const drawer = (change: Partial<Drawer> = {}): Drawer => ({
+  ...EMPTY_DRAWER,
+  bladeMm: 0.5,
+  keepMm: 30,
+  wires: [
+    { id: 's', kind: 'spool', wire: COPPER, leftMm: 1000 },
+    { id: 'o', kind: 'offcut', wire: COPPER, leftMm: 90 },
+    { id: 't', kind: 'spool', wire: THIN, leftMm: 5000 },
+  ],
+  things: [{ id: 'b', kind: 'bead', name: 'Round bead', count: 5, lengthMm: 4 }],
+  ...change,
+});
+
+const bill = (change: Partial<Bill> = {}): Bill => ({
+  made: 2,
+  wires: [
+    { role: 'frame', name: 'The wire', wire: COPPER, cutMm: 80, tailsMm: 5, one: 1, all: 2 },
+    { role: 'binding', name: 'Binding', wire: THIN, cutMm: 120, tailsMm: 20, one: 3, all: 6 },
+  ],
+  lengths: [],
+  things: [
+    {
+      name: 'Round bead',
+      one: 2,
+      all: 4,
+      bead: { name: 'Round bead', lengthMm: 4, acrossMm: 4, holeMm: 1, grams: 0.1, tone: 'sea' },
+    },
+  ],
+  massG: { one: 1, all: 2 },
+  left: [],
+  ...change,
+});
+const wanted = (copies = 1): Wanted => ({ pieceId: 'p', pieceName: 'Pear', copies, bill: bill() });
+
+describe('wire of the drawer', () => {
+  it('is as long as its weight says', () => {
+    // 100 m of 1 mm copper: pi/4 mm2 x 100,000 mm x 0.00894 g/mm3 = 702.1 g.
+    expect(weightOf(COPPER, 100_000)).toBeCloseTo(702.1, 0);
+    expect(lengthByWeight(COPPER, 702.1)).toBeCloseTo(100_000, -2);
+  });
+
+  it('of a gauge is that of the metric size it is sold as, and of no other', () => {
+    const of = (diameterMm: number): Stock => ({ ...COPPER, diameterMm });
+    expect(isSameStock(of(0.812), of(0.8))).toBe(true);
+    expect(isSameStock(of(0.812), of(0.723))).toBe(false);
+    expect(isSameStock(of(0.8), of(0.9))).toBe(false);
+    expect(isSameStock(COPPER, { ...COPPER, temper: 'half-hard' })).toBe(false);
+    expect(isSameStock(COPPER, { ...COPPER, coat: 'black' })).toBe(false);
+  });
+});
+
+describe('what pieces need', () => {
+  it('is that of all copies, less what was cut already', () => {
+    const first = stillToCut([wanted(2)], []);
+    // A pair twice: 4 frames and 12 bindings.
+    expect(first.needs.map((n) => [n.name, n.mm, n.count])).toEqual([
+      ['The wire', 80, 4],
+      ['Binding', 120, 12],
+    ]);
+    const cut = { pieceId: 'p', name: 'The wire', wire: COPPER, mm: 80, lengthId: 's' };
+    const then = stillToCut([wanted(2)], [cut, cut, cut]);
+    expect(then.needs[0]!.count).toBe(1);
+    expect(then.stray).toEqual([]);
+  });
+
+  it('tells what was cut and fits no more', () => {
+    const before = { pieceId: 'p', name: 'The wire', wire: COPPER, mm: 84, lengthId: 's' };
+    const { needs, stray } = stillToCut([wanted()], [before]);
+    expect(stray).toEqual([before]);
+    expect(needs[0]!.count).toBe(2);
+    // Of a piece that is no longer made, too.
+    expect(stillToCut([], [before]).stray).toEqual([before]);
+  });
+
+  it('is set against what is there, by kind of wire', () => {
+    const own = drawer();
+    const { needs } = stillToCut([wanted()], []);
+    const list: CutList = {
+      cuts: [],
+      spoolMm: 0,
+      scrapMm: 0,
+      short: [{ id: 'p 1', mm: 120, count: 2 }],
+      proven: true,
+      gap: 0,
+    };
+    // 2 x 80.5 of 1.0; 6 x 120.5 of 0.3, of which 2 are short.
+    expect(wireBalance(own, needs, list)).toMatchObject([
+      { neededMm: 161, onSpoolsMm: 1000, inOffcutsMm: 90, shortMm: 0, instead: [] },
+      { neededMm: 723, onSpoolsMm: 5000, inOffcutsMm: 0, shortMm: 241 },
+    ]);
+    const near: Stock = { ...THIN, diameterMm: 0.321 };
+    const harder: Stock = { ...THIN, temper: 'half-hard' };
+    const stocked = drawer({
+      wires: [
+        { id: 'a', kind: 'spool', wire: near, leftMm: 900 },
+        { id: 'b', kind: 'spool', wire: harder, leftMm: 9000 },
+        // Too little, too thick, and another metal.
+        { id: 'c', kind: 'spool', wire: { ...THIN, diameterMm: 0.33 }, leftMm: 100 },
+        { id: 'd', kind: 'spool', wire: COPPER, leftMm: 9000 },
+        { id: 'e', kind: 'spool', wire: { ...near, metal: 'brass' }, leftMm: 9000 },
+      ],
+    });
+    const short = wireBalance(stocked, needs, list)[1]!;
+    expect(short.instead.map((s) => s.wire)).toEqual([harder, near]);
+  });
+
+  it('counts beads of the same name and size', () => {
+    expect(thingBalance(drawer(), [wanted(2)])).toEqual([
+      { name: 'Round bead', lengthMm: 4, needed: 8, there: 5, short: 3 },
+    ]);
+    const other = drawer({
+      things: [{ id: 'b', kind: 'bead', name: 'Round bead', count: 5, lengthMm: 6 }],
+    });
+    expect(thingBalance(other, [wanted()])[0]).toMatchObject({ there: 0, short: 4 });
+  });
+
+  it('makes a problem in which sizes sold for each other are one', () => {
+    const gauge = drawer({
+      wires: [{ id: 's', kind: 'spool', wire: { ...COPPER, diameterMm: 1.02 }, leftMm: 400 }],
+    });
+    const { needs } = stillToCut([wanted()], []);
+    const problem = cutProblem(gauge, needs);
+    expect(problem.needs[0]!.stock).toBe(problem.spools[0]!.stock);
+    expect(problem.needs[1]!.stock).not.toBe(problem.spools[0]!.stock);
+  });
+});
+
+describe('cutting from the drawer', () => {
+  const { needs } = stillToCut([wanted()], []);
+
+  it('leaves the spool as much shorter, with the blade', () => {
+    const after = takeCut(
+      drawer(),
+      {
+        id: 's',
+        lengths: [
+          { id: 'p 0', mm: 80 },
+          { id: 'p 0', mm: 80 },
+        ],
+      },
+      needs,
+    );
+    expect(after.wires.find((w) => w.id === 's')!.leftMm).toBe(839);
+    expect(after.done).toHaveLength(2);
+    expect(stillToCut([wanted()], after.done).needs.map((n) => n.name)).toEqual(['Binding']);
+  });
+
+  it('takes an offcut out of which too little is left to keep', () => {
+    // 90 - 80.5 = 9.5, under 30.
+    const after = takeCut(drawer(), { id: 'o', lengths: [{ id: 'p 0', mm: 80 }] }, needs);
+    expect(after.wires.map((w) => w.id)).toEqual(['s', 't']);
+    const kept = takeCut(
+      drawer({ keepMm: 9 }),
+      { id: 'o', lengths: [{ id: 'p 0', mm: 80 }] },
+      needs,
+    );
+    expect(kept.wires.find((w) => w.id === 'o')!.leftMm).toBe(9.5);
+  });
+
+  it('never takes more than is there', () => {
+    const cut = {
+      id: 'o',
+      lengths: [
+        { id: 'p 0', mm: 80 },
+        { id: 'p 0', mm: 80 },
+      ],
+    };
+    expect(() => takeCut(drawer(), cut, needs)).toThrow(DrawerError);
+    expect(() => takeCut(drawer(), cut, needs)).toThrow(/90 mm left of it, and this takes 161/);
+    expect(() => takeCut(drawer(), { ...cut, id: 'gone' }, needs)).toThrow(/not in the drawer/);
+  });
+
+  it('conserves all wire: what was there is left, cut, taken by the blade, or scrap', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom('s', 'o'), { maxLength: 8 }), (ids) => {
+        let now = drawer();
+        let scrap = 0;
+        const sum = (d: Drawer): number => d.wires.reduce((mm, w) => mm + w.leftMm, 0);
+        for (const id of ids) {
+          const before = now.wires.find((w) => w.id === id)?.leftMm ?? 0;
+          if (before < 80.5) {
+            expect(() => takeCut(now, { id, lengths: [{ id: 'p 0', mm: 80 }] }, needs)).toThrow(
+              DrawerError,
+            );
+            continue;
+          }
+          now = takeCut(now, { id, lengths: [{ id: 'p 0', mm: 80 }] }, needs);
+          if (!now.wires.some((w) => w.id === id)) scrap += before - 80.5;
+        }
+        expect(sum(now) + now.done.length * 80.5 + scrap).toBeCloseTo(sum(drawer()), 6);
+      }),
+    );
+  });
+});
+
+describe('a table that is pasted', () => {
+  let n = 0;
+  const read = (text: string) => readRows(text, () => `id${n++}`);
+
+  it('is known by its heads, in any order', () => {
+    const { wires, things, bad } = read(
+      [
+        'What\tMetal\tGauge\tTemper\tLength m\tWeight g\tPrice\tFrom\tCount\tName\tSize',
+        'spool\tcopper\t20 ga\tdead soft\t12,5\t\t9.80\tthe fair\t\t\t',
+        'offcut\tsterling silver\t0.8\thalf hard\t0.14\t\t\t\t\t\t',
+        'spool\tbrass\t1 mm\t\t\t66\t\t\t\t\t',
+        'bead\t\t\t\t\t\t0.20\t\t36\tRiver bead\t6 mm',
+      ].join('\n'),
+    );
+    expect(bad).toEqual([]);
+    expect(wires).toMatchObject([
+      {
+        kind: 'spool',
+        wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 0.812 },
+        leftMm: 12_500,
+        paid: { price: 9.8, forMm: 12_500 },
+        from: 'the fair',
+      },
+      { kind: 'offcut', wire: { metal: 'sterling-silver', temper: 'half-hard' }, leftMm: 140 },
+      // 66 g of brass, 1 mm: 66 / (pi/4 x 0.00853 .. 0.0085) is some 9.9 m.
+      { kind: 'spool', wire: { metal: 'brass', temper: 'dead-soft', diameterMm: 1 } },
+    ]);
+    expect(wires[2]!.leftMm / 1000).toBeCloseTo(9.9, 0);
+    expect(things).toMatchObject([
+      { kind: 'bead', name: 'River bead', count: 36, lengthMm: 6, each: 0.2 },
+    ]);
+  });
+
+  it('without heads is known by what stands in it', () => {
+    const { wires, things, bad } = read(
+      'copper; 18 ga; 10 m; half hard\nsilver, fine\nfine silver; 0.5 mm; 340 mm\nbead; Shell disc; 12 pcs; 8 mm\n"odd one"',
+    );
+    expect(wires).toMatchObject([
+      {
+        kind: 'spool',
+        wire: { metal: 'copper', temper: 'half-hard', diameterMm: 1.024 },
+        leftMm: 10_000,
+      },
+      { kind: 'offcut', wire: { metal: 'fine-silver', diameterMm: 0.5 }, leftMm: 340 },
+    ]);
+    expect(things).toMatchObject([{ kind: 'bead', name: 'Shell disc', count: 12, lengthMm: 8 }]);
+    // What was not understood is told with its line, and nothing of the rest is lost.
+    expect(bad.map((b) => b.line)).toEqual([2, 5]);
+  });
+
+  it('never makes what cannot be kept', () => {
+    fc.assert(
+      fc.property(
+        fc.string({ maxLength: 200 }),
+        fc.array(
+          fc.constantFrom(
+            'copper',
+            '20 ga',
+            '1e9 m',
+            '-3 m',
+            '10 m',
+            '0',
+            'bead',
+            '99999999',
+            ';',
+            '\n',
+            '\t',
+            '5 g',
+            '=1+1',
+          ),
+        ),
+        (a, b) => {
+          const { wires, things } = read(`${a}${b.join(' ; ')}`);
+          expect(
+            whyDrawerNotKept({ ...EMPTY_DRAWER, wires: [...wires], things: [...things] }),
+          ).toBeNull();
+        },
+      ),
+    );
+  });
+});
+
+describe('a drawer', () => {
+  it('comes back as it was kept, and a damaged one is refused', () => {
+    expect(readDrawer(JSON.parse(JSON.stringify(drawer())))).toEqual({ ok: true, value: drawer() });
+    expect(readDrawer({ ...drawer(), bladeMm: -1 }).ok).toBe(false);
+    expect(readDrawer({ ...drawer(), version: 9 }).ok).toBe(false);
+  });
+
+  it('takes another in without losing its own', () => {
+    const other = drawer({
+      wires: [
+        { id: 's', kind: 'spool', wire: COPPER, leftMm: 5 },
+        { id: 'x', kind: 'offcut', wire: THIN, leftMm: 60 },
+      ],
+    });
+    const both = mergeDrawers(drawer(), other);
+    expect(both.wires.map((w) => [w.id, w.leftMm])).toEqual([
+      ['o', 90],
+      ['t', 5000],
+      ['s', 5],
+      ['x', 60],
+    ]);
+  });
+});

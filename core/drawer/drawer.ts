@@ -1,0 +1,127 @@
+import { z } from 'zod';
+import { threadSchema } from '../item';
+import { readRecord, schemaWords, type Read } from '../piece';
+
+export const DRAWER_FORMAT = 'hush-road.drawer';
+export const DRAWER_VERSION = 1;
+
+/** Wire of the drawer is as it is bought: a rope is twisted from it. */
+export const stockSchema = threadSchema.omit({ rope: true }).strict();
+export type Stock = z.infer<typeof stockSchema>;
+
+const idSchema = z.string().min(1).max(60);
+const words = z.string().max(200);
+/** A spool has no more wire than this, mm: two kilometres. */
+export const LONGEST_MM = 2_000_000;
+const mm = z.number().min(0).max(LONGEST_MM);
+const count = z.number().int().min(0).max(1_000_000);
+/** in the maker's currency */
+const price = z.number().min(0).max(1_000_000);
+
+/** A spool, with what is left on it, or an offcut. */
+export const wireLengthSchema = z.strictObject({
+  id: idSchema,
+  kind: z.enum(['spool', 'offcut']),
+  wire: stockSchema,
+  leftMm: mm,
+  /** what was paid, and for how long a wire */
+  paid: z.strictObject({ price, forMm: z.number().positive().max(LONGEST_MM) }).optional(),
+  from: words.optional(),
+  note: words.optional(),
+});
+export type WireLength = z.infer<typeof wireLengthSchema>;
+
+export const THING_KINDS = ['bead', 'stone', 'finding', 'chain', 'other'] as const;
+export type ThingKind = (typeof THING_KINDS)[number];
+
+/** Beads, stones, findings: so many of them. */
+export const thingSchema = z.strictObject({
+  id: idSchema,
+  kind: z.enum(THING_KINDS),
+  name: z.string().min(1).max(60),
+  count,
+  /** along its hole, or how long it is */
+  lengthMm: z.number().positive().max(1_000).optional(),
+  holeMm: z.number().positive().max(100).optional(),
+  /** paid for one */
+  each: price.optional(),
+  from: words.optional(),
+  note: words.optional(),
+});
+export type Thing = z.infer<typeof thingSchema>;
+
+/** A wire that was cut from the drawer for a piece. */
+export const cutDoneSchema = z.strictObject({
+  pieceId: idSchema,
+  name: z.string().max(200),
+  wire: stockSchema,
+  mm,
+  /** which spool or offcut it is from */
+  lengthId: idSchema,
+});
+export type CutDone = z.infer<typeof cutDoneSchema>;
+
+/** Pieces that wire is to be cut for. */
+export const toMakeSchema = z.strictObject({
+  pieceId: idSchema,
+  copies: z.number().int().min(1).max(200),
+});
+export type ToMake = z.infer<typeof toMakeSchema>;
+
+/** What lies between the plan and the bench: wire, beads and findings, and what is being cut from it. */
+export const drawerSchema = z.strictObject({
+  format: z.literal(DRAWER_FORMAT),
+  version: z.literal(DRAWER_VERSION),
+  wires: z.array(wireLengthSchema).max(2_000),
+  things: z.array(thingSchema).max(5_000),
+  /** what each cut takes */
+  bladeMm: z.number().min(0).max(10),
+  /** what is left of an offcut is kept from this length on */
+  keepMm: z.number().min(0).max(1_000),
+  toMake: z.array(toMakeSchema).max(200),
+  done: z.array(cutDoneSchema).max(20_000),
+});
+export type Drawer = z.infer<typeof drawerSchema>;
+
+export const EMPTY_DRAWER: Drawer = {
+  format: DRAWER_FORMAT,
+  version: DRAWER_VERSION,
+  wires: [],
+  things: [],
+  bladeMm: 0.3,
+  keepMm: 40,
+  toMake: [],
+  done: [],
+};
+
+/** A drawer from storage or a file. */
+export const readDrawer = (raw: unknown): Read<Drawer> =>
+  readRecord(raw, {
+    format: DRAWER_FORMAT,
+    name: 'drawer',
+    version: DRAWER_VERSION,
+    migrations: [(record) => ({ ...record, version: 1 })],
+    schema: drawerSchema,
+  });
+
+/** Why a drawer cannot be kept: what is kept can be opened again. */
+export function whyDrawerNotKept(drawer: Drawer): string | null {
+  const read = drawerSchema.safeParse(drawer);
+  return read.success ? null : schemaWords(read.error);
+}
+
+/** A drawer with all that is in either; of what is in both the second has it. */
+export function mergeDrawers(own: Drawer, other: Drawer): Drawer {
+  const both = <T extends { id: string }>(a: readonly T[], b: readonly T[]): T[] => {
+    const there = new Set(b.map((one) => one.id));
+    return [...a.filter((one) => !there.has(one.id)), ...b];
+  };
+  const known = new Set(own.toMake.map((m) => m.pieceId));
+  return {
+    ...own,
+    wires: both(own.wires, other.wires),
+    things: both(own.things, other.things),
+    toMake: [...own.toMake, ...other.toMake.filter((m) => !known.has(m.pieceId))],
+    done: [...own.done, ...other.done.filter((d) => !known.has(d.pieceId))],
+  };
+}

@@ -1,0 +1,36 @@
+/**
+ * The drawer: spools, offcuts, beads and findings; what pieces need against what is there; what was cut. All in
+ * mm and grams; money in the maker's own currency.
+ */
+export {
+  cutDoneSchema,
+  drawerSchema,
+  EMPTY_DRAWER,
+  LONGEST_MM,
+  mergeDrawers,
+  readDrawer,
+  THING_KINDS,
+  whyDrawerNotKept,
+  type CutDone,
+  type Drawer,
+  type Stock,
+  type Thing,
+  type ThingKind,
+  type ToMake,
+  type WireLength,
+} from './drawer';
+export {
+  cutProblem,
+  stillToCut,
+  thingBalance,
+  wireBalance,
+  type StillToCut,
+  type Substitute,
+  type ThingBalance,
+  type Wanted,
+  type WireBalance,
+  type WireNeed,
+} from './needs';
+export { readRows, type BadRow, type ReadRows } from './readRows';
+export { isSameStock, lengthByWeight, weightOf } from './stock';
+export { DrawerError, takeCut } from './takeCut';
