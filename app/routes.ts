@@ -18,6 +18,10 @@ export default [
     ]),
     route('desk', 'routes/desk.tsx'),
     route('kit', 'routes/kit.tsx'),
+    route('drawer', 'routes/drawer.tsx', [
+      index('routes/drawer-index.tsx'),
+      route('cuts', 'routes/cuts.tsx'),
+    ]),
     route('settings', 'routes/settings.tsx'),
     route('deleted', 'routes/deleted.tsx'),
   ]),

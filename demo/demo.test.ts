@@ -10,9 +10,19 @@ import { twinAxis, twinOf } from '../core/piece';
 import { mirrorPlan, planPiece } from '../core/plan';
 import { blindMisses, CHOICES, chosen } from '../core/plan/blindPlan.support';
 import { told } from '../core/words/told.support';
+import { whyDrawerNotKept } from '../core/drawer';
+import { demoDrawer } from './drawer';
 import { demoPieces } from './pieces';
 
 const pieces = demoPieces();
+
+describe('the Lantern Lane drawer', () => {
+  it('can be kept, and its pieces are there', () => {
+    expect(whyDrawerNotKept(demoDrawer())).toBeNull();
+    const ids = new Set(pieces.map((p) => p.id));
+    for (const { pieceId } of demoDrawer().toMake) expect(ids).toContain(pieceId);
+  });
+});
 
 describe('the Lantern Lane pieces', () => {
   test.each(pieces.map((p) => [p.name, p] as const))(

@@ -6,6 +6,8 @@ export const SHELLS: readonly string[] = [
   '/new',
   '/desk',
   '/kit',
+  '/drawer',
+  '/drawer/cuts',
   '/settings',
   '/deleted',
   '/piece/-',

@@ -43,6 +43,7 @@ const KIND_WORDS: Readonly<Record<DeletedKind, string>> = {
   photo: 'Photo',
   aside: 'Record that could not be read',
   toolbox: 'Kits and coils',
+  drawer: 'Drawer',
   settings: 'Settings',
 };
 

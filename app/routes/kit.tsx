@@ -1,5 +1,5 @@
-import { useEffect, useState } from 'react';
-import { Copy, Plus, Redo2, Trash2, Undo2 } from 'lucide-react';
+import { useState } from 'react';
+import { Copy, Plus, Trash2 } from 'lucide-react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { useStore } from 'zustand';
@@ -7,19 +7,19 @@ import { z } from 'zod';
 import { kitFor, type Toolbox } from '@core/file';
 import type { Kit, KitTool, ToolKind } from '@core/forming';
 import { METALS, TEMPERS } from '@core/wire';
+import { RecordHistory } from '~/components/RecordHistory';
 import { SaveTrouble } from '~/components/SaveTrouble';
 import { TopBar } from '~/components/TopBar';
 import { LengthField } from '~/components/LengthField';
 import { NameField } from '~/components/NameField';
 import { SizesField } from '~/components/SizesField';
-import { Button, IconButton, Picker } from '~/components/ui';
+import { Button, Picker } from '~/components/ui';
 import { CoilSection } from '~/screens/kit/CoilSection';
 import { FeltSection } from '~/screens/kit/FeltSection';
 import { freshId, newTool, TOOL_KINDS } from '~/screens/kit/newTool';
 import { ToolCard } from '~/screens/kit/ToolCard';
-import { createToolboxStore, type ToolboxStore } from '~/state/toolboxStore';
+import { createRecordStore, useRecordKeeping } from '~/state/recordStore';
 import { useWorkshop } from '~/state/workshop';
-import { useKeeper, type Kept } from '~/state/useKeeper';
 import { keepDeleted } from '~/storage/deleted';
 import { loadToolbox, saveToolbox, TOOLBOX_KEY, TOOLBOX_RECORDS } from '~/storage/toolbox';
 import type { Route } from './+types/kit';
@@ -29,12 +29,21 @@ export async function clientLoader() {
 }
 clientLoader.hydrate = true as const;
 
+const KEEPING = {
+  kind: TOOLBOX_RECORDS,
+  key: TOOLBOX_KEY,
+  save: saveToolbox,
+  putBy: async (given: unknown) => {
+    await keepDeleted('toolbox', 'Kits and coils, as in another tab', given);
+  },
+};
+
 export default function KitScreen({ loaderData }: Route.ComponentProps) {
-  const [store] = useState(() => createToolboxStore(loaderData.toolbox));
-  const toolbox = useStore(store, (s) => s.toolbox);
+  const [store] = useState(() => createRecordStore(loaderData.toolbox));
+  const toolbox = useStore(store, (s) => s.value);
   const edit = useStore(store, (s) => s.edit);
   const { settings } = useWorkshop();
-  const kept = useKeeping(store);
+  const kept = useRecordKeeping<Toolbox>(store, KEEPING, '/kit');
   const wire = useWishedWire();
   const kit = kitFor(toolbox, null);
   const setKit = (change: (kit: Kit) => Kit): void =>
@@ -42,7 +51,7 @@ export default function KitScreen({ loaderData }: Route.ComponentProps) {
   return (
     <div className="mx-auto min-h-dvh max-w-4xl px-6 pb-16">
       <TopBar>
-        <History store={store} />
+        <RecordHistory store={store} />
       </TopBar>
       <main className="space-y-6">
         <h1 className="text-xl font-semibold">Kit</h1>
@@ -132,32 +141,6 @@ export default function KitScreen({ loaderData }: Route.ComponentProps) {
   );
 }
 
-/** Keeps every change in the browser, and takes over what another tab stores. */
-function useKeeping(store: ToolboxStore): Kept<Toolbox> {
-  const kept = useKeeper<Toolbox>(
-    store.getState().toolbox,
-    {
-      kind: TOOLBOX_RECORDS,
-      key: TOOLBOX_KEY,
-      save: saveToolbox,
-      putBy: async (given) => {
-        await keepDeleted('toolbox', 'Kits and coils, as in another tab', given);
-      },
-      onTaken: (taken) => store.getState().edit(() => taken),
-    },
-    '/kit',
-  );
-  const { change } = kept;
-  useEffect(
-    () =>
-      store.subscribe(({ toolbox }, before) => {
-        if (toolbox !== before.toolbox) change(toolbox);
-      }),
-    [store, change],
-  );
-  return kept;
-}
-
 /** The wire that a piece asked a coil for, from the address. */
 function useWishedWire() {
   const [search] = useSearchParams();
@@ -173,35 +156,6 @@ function useWishedWire() {
       diameterMm: search.get('mm') ?? undefined,
     });
   return wished.success ? wished.data : null;
-}
-
-function History({ store }: { store: ToolboxStore }) {
-  const past = useStore(store.temporal, (s) => s.pastStates.length);
-  const future = useStore(store.temporal, (s) => s.futureStates.length);
-  const { undo, redo } = store.temporal.getState();
-  useEffect(() => {
-    const keys = (event: KeyboardEvent): void => {
-      const typing = event.target instanceof HTMLInputElement;
-      if (typing || !(event.ctrlKey || event.metaKey)) return;
-      const key = event.key.toLowerCase();
-      if (key !== 'z' && key !== 'y') return;
-      event.preventDefault();
-      if (key === 'y' || event.shiftKey) redo();
-      else undo();
-    };
-    window.addEventListener('keydown', keys);
-    return () => window.removeEventListener('keydown', keys);
-  }, [undo, redo]);
-  return (
-    <>
-      <IconButton name="Undo" keys="Ctrl Z" onClick={() => undo()} disabled={past === 0}>
-        <Undo2 size={17} />
-      </IconButton>
-      <IconButton name="Redo" keys="Ctrl Shift Z" onClick={() => redo()} disabled={future === 0}>
-        <Redo2 size={17} />
-      </IconButton>
-    </>
-  );
 }
 
 function KitChoice({

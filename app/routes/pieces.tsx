@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Calculator, Plus, Settings2, Wrench } from 'lucide-react';
+import { Archive, Calculator, Plus, Settings2, Wrench } from 'lucide-react';
 import {
   Link,
   redirect,
@@ -258,6 +258,9 @@ export default function PiecesScreen({ loaderData }: Route.ComponentProps) {
         <span className="flex-1" />
         <Link to="/desk" className={buttonClass('quiet')}>
           <Calculator size={16} aria-hidden="true" /> Desk
+        </Link>
+        <Link to="/drawer" className={buttonClass('quiet')}>
+          <Archive size={16} aria-hidden="true" /> Drawer
         </Link>
         <Link to="/kit" className={buttonClass('quiet')}>
           <Wrench size={16} aria-hidden="true" /> Kit

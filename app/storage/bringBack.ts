@@ -1,9 +1,11 @@
 import { mergeToolboxes, readToolbox, settingsSchema } from '@core/file';
+import { readDrawer } from '@core/drawer';
 import type { z } from 'zod';
 import { kitSchema, kitToolSchema, testCoilSchema } from '@core/forming';
 import { NO_NOTES, readMaking, withStep } from '@core/making';
 import { readPiece } from '@core/piece';
 import { StorageError, table } from './database';
+import { saveDrawer } from './drawer';
 import { dropDeleted, loadDeleted, type Deleted } from './deleted';
 import { loadMaking, MAKING_RECORDS } from './makings';
 import { savePiece, type SetAside } from './pieces';
@@ -79,6 +81,12 @@ async function putBack({ kind, record, from }: Deleted): Promise<void> {
       const read = readToolbox(record);
       if (!read.ok) throw gone(read.message);
       await saveToolbox(read.value);
+      return;
+    }
+    case 'drawer': {
+      const read = readDrawer(record);
+      if (!read.ok) throw gone(read.message);
+      await saveDrawer(read.value);
       return;
     }
     case 'settings':

@@ -17,6 +17,7 @@ export const DELETED_KINDS = [
   'photo',
   'aside',
   'toolbox',
+  'drawer',
   'settings',
 ] as const;
 export type DeletedKind = (typeof DELETED_KINDS)[number];

@@ -4,9 +4,11 @@ import {
   type PackedWorkshop,
   type WorkshopParts,
 } from '@core/file';
+import { EMPTY_DRAWER, mergeDrawers } from '@core/drawer';
 import type { Piece } from '@core/piece';
 import { table } from './database';
 import { keepDeleted } from './deleted';
+import { loadDrawer, saveDrawer } from './drawer';
 import { keepEarlier, listAllEarlier } from './earlier';
 import { listMakings, saveMaking } from './makings';
 import { loadPicture, putPicture } from './pictures';
@@ -26,9 +28,10 @@ export interface KeptFile {
 export async function gatherWorkshop(
   withEarlier: boolean,
 ): Promise<{ parts: WorkshopParts; pictures: KeptFile[] }> {
-  const [settings, toolbox, { pieces }, makings] = await Promise.all([
+  const [settings, toolbox, drawer, { pieces }, makings] = await Promise.all([
     loadSettings(),
     loadToolbox(),
+    loadDrawer(),
     listPieces(),
     listMakings(),
   ]);
@@ -38,7 +41,11 @@ export async function gatherWorkshop(
     const picture = await loadPicture(id);
     if (picture) pictures.push({ id, ...picture });
   }
-  return { parts: { pieces, settings, toolbox, makings, ...(earlier && { earlier }) }, pictures };
+  const own = drawer === EMPTY_DRAWER ? {} : { drawer };
+  return {
+    parts: { pieces, settings, toolbox, makings, ...own, ...(earlier && { earlier }) },
+    pictures,
+  };
 }
 
 /** What of a file is to come in. */
@@ -47,6 +54,7 @@ export interface Wanted {
   readonly makings: boolean;
   readonly earlier: boolean;
   readonly toolbox: boolean;
+  readonly drawer: boolean;
   readonly settings: boolean;
 }
 
@@ -78,6 +86,9 @@ export async function takeIn(
   for (const making of makings) await saveMaking(making);
   if (wanted.toolbox && file.toolbox) {
     await saveToolbox(mergeToolboxes(await loadToolbox(), file.toolbox));
+  }
+  if (wanted.drawer && file.drawer) {
+    await saveDrawer(mergeDrawers(await loadDrawer(), file.drawer));
   }
   if (wanted.settings && file.settings) {
     await keepDeleted('settings', 'Settings of before a file came in', await loadSettings());

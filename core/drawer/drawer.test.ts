@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Bill } from '../bill';
 import type { CutList } from '../cutting';
+import { newPiece, withNewStock, withStock } from '../piece';
 import {
   cutProblem,
   DrawerError,
@@ -16,6 +17,7 @@ import {
   thingBalance,
   weightOf,
   whyDrawerNotKept,
+  withInstead,
   wireBalance,
   type Drawer,
   type Stock,
@@ -73,6 +75,19 @@ describe('wire of the drawer', () => {
     expect(isSameStock(of(0.8), of(0.9))).toBe(false);
     expect(isSameStock(COPPER, { ...COPPER, temper: 'half-hard' })).toBe(false);
     expect(isSameStock(COPPER, { ...COPPER, coat: 'black' })).toBe(false);
+  });
+});
+
+describe('another wire instead', () => {
+  it('is what all is made of that was made of the first, and nothing else', () => {
+    const own = withNewStock({ ...newPiece('p', 'Pear', ''), wire: COPPER })!;
+    const piece = withStock(own.piece, own.id, THIN);
+    const thicker: Stock = { ...THIN, diameterMm: 0.4, coat: 'black' };
+    const next = withInstead(piece, THIN, thicker);
+    expect(next.stocks[0]).toMatchObject(thicker);
+    expect(next.wire).toEqual(COPPER);
+    // Back again it has no coat.
+    expect(withInstead(next, thicker, THIN)).toEqual(piece);
   });
 });
 

@@ -33,4 +33,5 @@ export {
 } from './needs';
 export { readRows, type BadRow, type ReadRows } from './readRows';
 export { isSameStock, lengthByWeight, weightOf } from './stock';
+export { withInstead } from './instead';
 export { DrawerError, takeCut } from './takeCut';

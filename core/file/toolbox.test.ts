@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { EMPTY_DRAWER, type Drawer } from '../drawer';
 import { DEFAULT_KIT, kitFileSchema, kitFromFile, toolSizes, type TestCoil } from '../forming';
 import {
   DEFAULT_SETTINGS,
@@ -37,6 +38,28 @@ describe('the toolbox', () => {
     );
     expect(back.toolbox).toEqual(own);
     expect(back.damaged).toEqual([]);
+  });
+
+  it('and the drawer comes back with it; a damaged drawer is reported', () => {
+    const drawer: Drawer = {
+      ...EMPTY_DRAWER,
+      wires: [
+        {
+          id: 's',
+          kind: 'spool',
+          wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 1 },
+          leftMm: 1200,
+        },
+      ],
+    };
+    const parts = { pieces: [], settings: DEFAULT_SETTINGS, toolbox: own, makings: [] };
+    const text = writeWorkshop({ ...parts, drawer }, '2026-11-02');
+    expect(readWorkshop(text).drawer).toEqual(drawer);
+    const broken = readWorkshop(text.replace('"leftMm": 1200', '"leftMm": -1200'));
+    expect(broken.drawer).toBeNull();
+    expect(broken.damaged[0]?.name).toBe('The drawer');
+    // A file from before there was one.
+    expect(readWorkshop(writeWorkshop(parts, '2026-11-02')).drawer).toBeNull();
   });
 
   it('that is damaged is reported and the rest comes in', () => {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { readDrawer, type Drawer } from '../drawer';
 import { DEFAULT_LIMITS, limitsSchema } from '../gauge';
 import { HANDS, readMaking, type MakingRecord } from '../making';
 import {
@@ -43,6 +44,7 @@ const workshopSchema = z.object({
   saved: z.string().max(40),
   settings: z.unknown().optional(),
   toolbox: z.unknown().optional(),
+  drawer: z.unknown().optional(),
   pieces: z.array(z.unknown()).max(100_000),
   makings: z.array(z.unknown()).max(100_000).optional(),
   /** former states of pieces */
@@ -57,6 +59,7 @@ export interface Workshop {
   readonly saved: string;
   readonly settings: Settings | null;
   readonly toolbox: Toolbox | null;
+  readonly drawer: Drawer | null;
   readonly pieces: readonly Piece[];
   readonly makings: readonly MakingRecord[];
   readonly earlier: readonly Piece[];
@@ -72,19 +75,21 @@ export interface WorkshopParts {
   readonly settings: Settings;
   readonly toolbox: Toolbox;
   readonly makings: readonly MakingRecord[];
+  /** left out when nothing is in it */
+  readonly drawer?: Drawer;
   /** former states of pieces; left out unless wished */
   readonly earlier?: readonly Piece[];
 }
 
 /** The whole workshop as the text of one file. @param pictures the list of picture files beside it */
 export function writeWorkshop(
-  { pieces, settings, toolbox, makings, earlier }: WorkshopParts,
+  { pieces, settings, toolbox, drawer, makings, earlier }: WorkshopParts,
   now: string,
   pictures?: unknown,
 ): string {
   const head = { format: WORKSHOP_FORMAT, version: WORKSHOP_VERSION, saved: now };
   return JSON.stringify(
-    { ...head, settings, toolbox, pieces, makings, earlier, pictures },
+    { ...head, settings, toolbox, drawer, pieces, makings, earlier, pictures },
     null,
     1,
   );
@@ -108,6 +113,7 @@ export function readWorkshop(text: string): Workshop {
       saved: piece.value.changed,
       settings: null,
       toolbox: null,
+      drawer: null,
       pieces: [piece.value],
       makings: [],
       earlier: [],
@@ -140,15 +146,24 @@ export function readWorkshop(text: string): Workshop {
     const read = readPiece(record);
     return read.ok ? [read.value] : [];
   });
-  const { saved, settings: chosen, toolbox: kept, pictures: pictureList } = outer.value;
+  const {
+    saved,
+    settings: chosen,
+    toolbox: kept,
+    drawer: lain,
+    pictures: pictureList,
+  } = outer.value;
   const settings = chosen === undefined ? null : readSettings(chosen);
   if (settings && !settings.ok) damaged.push({ name: 'Settings', message: settings.message });
   const toolbox = kept === undefined ? null : readToolbox(kept);
   if (toolbox && !toolbox.ok) damaged.push({ name: 'Kits and coils', message: toolbox.message });
+  const drawer = lain === undefined ? null : readDrawer(lain);
+  if (drawer && !drawer.ok) damaged.push({ name: 'The drawer', message: drawer.message });
   return {
     saved,
     settings: settings?.ok ? settings.value : null,
     toolbox: toolbox?.ok ? toolbox.value : null,
+    drawer: drawer?.ok ? drawer.value : null,
     pieces,
     makings,
     earlier,

@@ -17,4 +17,5 @@ export {
   printNumber,
   printSize,
   printThickness,
+  printWireLength,
 } from './print';

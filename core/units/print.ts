@@ -56,3 +56,15 @@ export function printGauge(diameterMm: number, unit: LengthUnit = 'mm'): string 
 export function printAngle(angleRad: number): string {
   return `${Math.round(Math.abs(angleRad) * (180 / Math.PI))}°`;
 }
+
+/** More than this is told in metres, or feet. */
+const LONG_MM = 1_000;
+const MM_PER_FOOT = 304.8;
+
+/** A length of wire as it is on a spool: “12.50 m”, short ones as lengths are. */
+export function printWireLength(mm: number, unit: LengthUnit): string {
+  if (mm < LONG_MM) return printLength(mm, unit);
+  return unit === 'mm'
+    ? `${printNumber(mm / 1000, 2)} m`
+    : `${printNumber(mm / MM_PER_FOOT, 1)} ft`;
+}

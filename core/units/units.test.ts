@@ -9,7 +9,9 @@ import {
   printBoth,
   printGauge,
   printInches,
+  printLength,
   printNumber,
+  printWireLength,
 } from '.';
 
 const mm = (text: string, unit: 'mm' | 'in' = 'mm'): number => {
@@ -131,4 +133,11 @@ describe('rows of lengths', () => {
     const read = parseLengths('2, wide, 4', 'mm');
     expect(!read.ok && read.message).toContain('wide');
   });
+});
+
+it('tells long wire in metres or feet', () => {
+  expect(printWireLength(12_504, 'mm')).toBe('12.50 m');
+  expect(printWireLength(999.94, 'mm')).toBe(printLength(999.94, 'mm'));
+  // 3,048 mm are 10 feet.
+  expect(printWireLength(3_048, 'in')).toBe('10.0 ft');
 });

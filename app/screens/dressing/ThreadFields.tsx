@@ -51,7 +51,7 @@ export function WireFields({
   change: (next: Partial<Thread>) => void;
 }) {
   return (
-    <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+    <div className="grid grid-cols-2 content-start gap-x-3 gap-y-2">
       <Picker
         label={names.metal}
         value={wire.metal}

@@ -18,12 +18,13 @@ export function TakeIn({
   onCancel: () => void;
   onTake: (wanted: Wanted) => void;
 }) {
-  const { pieces, makings, earlier, toolbox, settings, pictures, damaged } = workshop;
+  const { pieces, makings, earlier, toolbox, drawer, settings, pictures, damaged } = workshop;
   const [wanted, setWanted] = useState<Wanted>({
     pieces: new Set(pieces.filter((p) => present.get(p.id) !== JSON.stringify(p)).map((p) => p.id)),
     makings: makings.length > 0,
     earlier: earlier.length > 0,
     toolbox: toolbox !== null,
+    drawer: drawer !== null,
     // Settings are of this device unless wished otherwise.
     settings: false,
   });
@@ -33,7 +34,8 @@ export function TakeIn({
     if (!next.delete(id)) next.add(id);
     set({ pieces: next });
   };
-  const anything = wanted.pieces.size > 0 || wanted.makings || wanted.toolbox || wanted.settings;
+  const anything =
+    wanted.pieces.size > 0 || wanted.makings || wanted.toolbox || wanted.drawer || wanted.settings;
   const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
   const same = pieces.filter((p) => present.get(p.id) === JSON.stringify(p)).length;
   const replaced = pieces.filter((p) => present.has(p.id)).length - same;
@@ -99,6 +101,18 @@ export function TakeIn({
                       Kits: {toolbox.kits.map((k) => k.name).join(', ')}
                       {toolbox.coils.length > 0 &&
                         `, with ${count(toolbox.coils.length, 'test coil', 'test coils')}`}
+                    </>
+                  }
+                />
+              )}
+              {drawer && (
+                <Tick
+                  value={wanted.drawer}
+                  set={(on) => set({ drawer: on })}
+                  label={
+                    <>
+                      The drawer: {count(drawer.wires.length, 'length of wire', 'lengths of wire')},{' '}
+                      {count(drawer.things.length, 'kind of thing', 'kinds of things')}
                     </>
                   }
                 />

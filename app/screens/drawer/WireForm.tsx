@@ -1,0 +1,131 @@
+import { useState } from 'react';
+import { lengthByWeight, LONGEST_MM, weightOf, type WireLength } from '@core/drawer';
+import { awgToMm, printWireLength, type LengthUnit } from '@core/units';
+import { LengthField } from '~/components/LengthField';
+import { NameField } from '~/components/NameField';
+import { NumberField } from '~/components/NumberField';
+import { Choices } from '~/components/ui';
+import { WireFields } from '~/screens/dressing/ThreadFields';
+import { DrawerForm } from './DrawerForm';
+import { freshDrawerId } from './drawerContext';
+
+const WIRE_NAMES = {
+  metal: 'Metal',
+  temper: 'Temper',
+  gauge: 'Gauge',
+  thickness: 'Thickness',
+  coat: 'Coat',
+};
+
+/** A spool before anything is known of it: as the one entered last, else common copper. */
+const first = (last: WireLength | null): WireLength => ({
+  id: freshDrawerId(),
+  kind: last?.kind ?? 'spool',
+  wire: last?.wire ?? {
+    metal: 'copper',
+    temper: 'dead-soft',
+    diameterMm: Number(awgToMm(20).toFixed(3)),
+  },
+  leftMm: 10_000,
+});
+
+/** A spool or an offcut: how much of which wire, by its length or by its weight. */
+export function WireForm({
+  from,
+  last,
+  unit,
+  keep,
+  close,
+}: {
+  /** null for a new one */
+  from: WireLength | null;
+  /** the one entered last, which the next is mostly like */
+  last: WireLength | null;
+  unit: LengthUnit;
+  keep: (wire: WireLength) => void;
+  close: () => void;
+}) {
+  const [draft, setDraft] = useState<WireLength>(() => from ?? first(last));
+  const set = (change: Partial<WireLength>): void => setDraft((d) => ({ ...d, ...change }));
+  const { kind, wire, leftMm, paid } = draft;
+  const grams = weightOf(wire, leftMm);
+  return (
+    <DrawerForm
+      name={from ? 'Change this wire' : 'New wire'}
+      keepWord={from ? 'Keep it so' : 'Put it in the drawer'}
+      keep={() => keep(draft)}
+      close={close}
+    >
+      <div className="grid gap-x-5 gap-y-3 md:grid-cols-2">
+        <WireFields
+          wire={wire}
+          unit={unit}
+          names={WIRE_NAMES}
+          change={(next) =>
+            setDraft(({ wire: before, ...d }) => {
+              const { rope: _rope, coat, ...changed } = { ...before, ...next };
+              return { ...d, wire: { ...changed, ...(coat && { coat }) } };
+            })
+          }
+        />
+        <div className="space-y-2">
+          <Choices
+            label="It is"
+            value={kind}
+            options={[
+              { value: 'spool', label: 'a spool' },
+              { value: 'offcut', label: 'an offcut' },
+            ]}
+            onChange={(k) => set({ kind: k })}
+          />
+          <div className="grid grid-cols-2 gap-3">
+            <LengthField
+              label={kind === 'spool' ? 'Left on it' : 'Long'}
+              valueMm={leftMm}
+              unit={unit}
+              min={0}
+              max={LONGEST_MM}
+              alone
+              onChange={(mm) => set({ leftMm: mm })}
+              hint={printWireLength(leftMm, unit)}
+            />
+            <NumberField
+              label="Or its weight, g"
+              value={Number(grams.toFixed(1))}
+              min={0}
+              max={100_000}
+              decimals={1}
+              onChange={(g) => set({ leftMm: Math.round(lengthByWeight(wire, g) * 10) / 10 })}
+            />
+            <NumberField
+              label="Paid for so much"
+              value={paid?.price ?? 0}
+              min={0}
+              max={1_000_000}
+              decimals={2}
+              onChange={(price) =>
+                setDraft(({ paid: _paid, ...d }) =>
+                  price > 0 && d.leftMm > 0 ? { ...d, paid: { price, forMm: d.leftMm } } : d,
+                )
+              }
+            />
+            <NameField
+              label="Bought at"
+              value={draft.from ?? ''}
+              most={200}
+              optional
+              onChange={(text) => set({ from: text })}
+            />
+          </div>
+          <NameField
+            label="Note"
+            value={draft.note ?? ''}
+            most={200}
+            optional
+            onChange={(text) => set({ note: text })}
+          />
+        </div>
+      </div>
+    </DrawerForm>
+  );
+}

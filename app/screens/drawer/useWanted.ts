@@ -1,0 +1,82 @@
+import { useEffect, useMemo, useState } from 'react';
+import { billOf } from '@core/bill';
+import type { ToMake, Wanted } from '@core/drawer';
+import { kitFor, type Toolbox } from '@core/file';
+import type { Piece } from '@core/piece';
+import { cardPlan, keepCardPlan } from '~/state/cardPlans';
+import { report } from '~/storage/report';
+import { Stopped } from '~/workers/restartable';
+import { besidePlanner } from '~/workers/planner';
+import type { DressedPlan } from '~/workers/planner.worker';
+
+export interface WantedPieces {
+  /** those that are planned */
+  readonly wanted: readonly Wanted[];
+  /** some are being planned still */
+  readonly busy: boolean;
+  /** they are there no more, or could not be planned */
+  readonly without: readonly string[];
+}
+
+interface Planned {
+  readonly piece: Piece;
+  readonly plan: DressedPlan | null;
+}
+
+/** What each of some pieces takes, planned one after the other. */
+export function useWanted(
+  toMake: readonly ToMake[],
+  pieces: readonly Piece[],
+  toolbox: Toolbox,
+): WantedPieces {
+  const [planned, setPlanned] = useState<ReadonlyMap<string, Planned>>(new Map());
+  const chosen = useMemo(
+    () => toMake.flatMap((m) => pieces.find((p) => p.id === m.pieceId) ?? []),
+    [toMake, pieces],
+  );
+  useEffect(() => {
+    let current = true;
+    const work = async (): Promise<void> => {
+      for (const piece of chosen) {
+        const bench = { kit: kitFor(toolbox, piece.kit), coils: toolbox.coils };
+        let plan = cardPlan(piece, bench);
+        try {
+          plan ??= await besidePlanner().picture(piece, bench);
+          if (plan) keepCardPlan(piece, bench, plan);
+        } catch (error) {
+          if (!(error instanceof Stopped)) report(error, 'planning for the cut list');
+        }
+        if (!current) return;
+        const made = plan;
+        setPlanned((known) =>
+          known.get(piece.id)?.piece === piece
+            ? known
+            : new Map(known).set(piece.id, { piece, plan: made }),
+        );
+      }
+    };
+    void work();
+    return () => {
+      current = false;
+    };
+  }, [chosen, toolbox]);
+  return useMemo(() => {
+    const wanted = toMake.flatMap(({ pieceId, copies }): Wanted[] => {
+      const piece = chosen.find((p) => p.id === pieceId);
+      const own = planned.get(pieceId);
+      if (!piece || own?.piece !== piece || !own.plan) return [];
+      const bill = billOf(piece, own.plan.plan, own.plan.dressing);
+      return [{ pieceId, pieceName: piece.name, copies, bill }];
+    });
+    return {
+      wanted,
+      busy: chosen.some((p) => planned.get(p.id)?.piece !== p),
+      without: toMake
+        .map((m) => m.pieceId)
+        .filter((id) => {
+          const own = planned.get(id);
+          return !pieces.some((p) => p.id === id) || own?.plan === null;
+        }),
+    };
+  }, [toMake, chosen, planned, pieces]);
+}

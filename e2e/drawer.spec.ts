@@ -1,0 +1,161 @@
+import { expect, test, type Page } from '@playwright/test';
+import { openWorkshop, type } from './workshop';
+
+const TABLE = `what, metal, gauge, temper, length, weight, price, from, name, count, size
+spool, sterling silver, 18 ga, dead soft, 2 m, , 28.00, the fair
+offcut, sterling silver, 18 ga, dead soft, 206 mm
+spool, sterling silver, 28 ga, dead soft, 9 m
+spool, sterling silver, 20 ga, half hard, , 15 g
+spool, sterling silver, 24 ga, dead soft, 1 m
+bead, , , , , , 0.18, the fair, Mist drop, 7, 4 mm
+this is no wire at all`;
+
+async function pasted(page: Page): Promise<void> {
+  await page.goto('/drawer');
+  await page.getByRole('button', { name: 'Paste a table' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Paste a table' });
+  await dialog.getByLabel('The table').fill(TABLE);
+  // What is not understood is told, and the rest is taken.
+  await expect(dialog.getByRole('alert')).toContainText('Line 8, “this is no wire at all”');
+  await dialog.getByRole('button', { name: 'Take 6 in' }).click();
+  await expect(page.getByText('2.21 m in all')).toBeVisible();
+}
+
+const list = (page: Page) => page.getByRole('region', { name: 'Cut list' });
+const needed = (page: Page) => page.getByRole('table', { name: 'Needed and there' });
+const ready = (page: Page) =>
+  expect(list(page).getByRole('status')).not.toContainText('Being worked out', { timeout: 60_000 });
+
+test('a drawer is pasted, a cut list is ticked off and the drawer follows, with undo and after a reload', async ({
+  page,
+}) => {
+  await pasted(page);
+  await page.getByRole('link', { name: 'Cut list' }).click();
+  await page.getByLabel('Add a piece').selectOption({ label: 'Swallow pendant' });
+  await type(page.getByLabel('How often Swallow pendant'), '2');
+  await expect(list(page)).toBeVisible();
+  await ready(page);
+  await expect(list(page)).toContainText('that is proven');
+  // Two frames of 193.7: one from the offcut, one from the spool.
+  const rows = list(page).getByRole('listitem').filter({ hasText: '18 ga' });
+  await expect(rows).toHaveCount(2);
+  await expect(rows.nth(0)).toContainText('From the offcut');
+  await expect(rows.nth(0)).toContainText('193.7 mm for Swallow pendant');
+  // 206 - 193.7 - 0.3 = 12.0, under the 40 that are kept.
+  await expect(rows.nth(0)).toContainText('Left: 12.0 mm, too short to keep');
+  // 2,000 - 193.7 - 0.3 = 1,806.0.
+  await expect(rows.nth(1)).toContainText('Left: 1.81 m');
+  await rows.nth(0).getByRole('button', { name: 'Cut' }).click();
+  await expect(rows).toHaveCount(1);
+  await ready(page);
+  await rows.nth(0).getByRole('button', { name: 'Cut' }).click();
+  await expect(rows).toHaveCount(0);
+  await page.getByRole('link', { name: 'In the drawer' }).click();
+  const silver = page.getByRole('list', { name: /18 ga/ });
+  // The offcut is gone: what was left of it is scrap.
+  await expect(silver.getByRole('listitem')).toHaveCount(1);
+  await expect(silver).toContainText('1.81 m');
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await expect(silver).toContainText('2.00 m');
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(silver).toContainText('1.81 m');
+  await page.reload();
+  await expect(silver).toContainText('1.81 m');
+  await page.getByRole('link', { name: 'Cut list' }).click();
+  await expect(needed(page)).toBeVisible();
+  await ready(page);
+  // Both frames are cut: none of that wire is needed any more.
+  await expect(needed(page).getByRole('row').filter({ hasText: '18 ga' })).toHaveCount(0);
+});
+
+test('what is short is answered by another wire, and what was cut and fits no more is told', async ({
+  page,
+}) => {
+  await pasted(page);
+  await page.getByRole('link', { name: 'Cut list' }).click();
+  await page.getByLabel('Add a piece').selectOption({ label: 'Swallow pendant' });
+  await ready(page);
+  const short = needed(page).getByRole('row').filter({ hasText: '20 ga' });
+  await expect(short).toContainText('none');
+  await short
+    .getByRole('button', { name: /^Take 0\.81 mm \(20 ga\) sterling silver, half hard/ })
+    .click();
+  await expect(short).not.toContainText('none', { timeout: 60_000 });
+  await ready(page);
+  await expect(short.getByRole('cell').last()).toHaveText('–');
+  // Its frame is cut; then its wire is changed, and what was cut is of no use for it.
+  const frame = list(page).getByRole('listitem').filter({ hasText: '18 ga' });
+  await frame.getByRole('button', { name: 'Cut' }).click();
+  await expect(frame).toHaveCount(0);
+  await page.getByRole('link', { name: 'Swallow pendant' }).click();
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: 'Wire' })
+    .click();
+  await page
+    .getByRole('combobox', { name: 'Gauge', exact: true })
+    .first()
+    .selectOption({ label: '16 ga (1.29 mm)' });
+  await expect(page.getByTestId('cut-length')).toBeVisible();
+  await expect(page.getByRole('contentinfo')).toHaveAttribute('aria-busy', 'false');
+  await page.goto('/drawer/cuts');
+  const stray = page
+    .getByRole('alert')
+    .filter({ hasText: 'for no piece on the list as it is now' });
+  await expect(stray).toContainText(
+    '193.7 mm of 1.02 mm (18 ga) sterling silver, dead soft, cut for Swallow pendant',
+  );
+  await stray.getByRole('button', { name: 'Put it back as an offcut' }).click();
+  await expect(stray).toHaveCount(0);
+  await page.getByRole('link', { name: 'In the drawer' }).click();
+  await expect(page.getByRole('list', { name: /18 ga/ })).toContainText('193.7 mm');
+});
+
+test('wire is entered by its weight, another like it is one press, and what cannot be is not taken', async ({
+  page,
+}) => {
+  await page.goto('/drawer');
+  await page.getByRole('button', { name: 'Add wire' }).click();
+  const form = page.getByRole('form', { name: 'New wire' });
+  await form.getByLabel('Metal').selectOption({ label: 'Copper' });
+  await form.getByLabel('Thickness').fill('1');
+  await form.getByLabel('Thickness').press('Tab');
+  // 100 m of 1 mm copper weigh 702.1 g: 70.2 g are 10 m.
+  await type(form.getByLabel('Or its weight, g'), '70.2');
+  const copper = page.getByRole('list', { name: /1\.00 mm copper/ });
+  // What cannot be is told, and nothing is put in until it is right.
+  await form.getByLabel('Thickness').fill('9');
+  await form.getByRole('button', { name: 'Put it in the drawer' }).click();
+  await expect(form.getByRole('alert')).toContainText('Give a length from');
+  await expect(form).toBeVisible();
+  await type(form.getByLabel('Thickness'), '1');
+  await form.getByRole('button', { name: 'Put it in the drawer' }).click();
+  await expect(copper).toContainText('10.00 m');
+  await copper.getByRole('button', { name: 'Another like it' }).click();
+  await expect(page.getByText('20.00 m in all')).toBeVisible();
+  await page.getByRole('button', { name: 'Add beads or findings' }).click();
+  const beads = page.getByRole('form', { name: 'New beads or findings' });
+  await type(beads.getByLabel('Name, as on your pieces'), 'Shell disc');
+  await beads.getByRole('button', { name: 'Put them in the drawer' }).click();
+  await page.getByRole('button', { name: 'One less of Shell disc' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Shell disc' })).toContainText('9');
+  await page.reload();
+  await expect(page.getByText('20.00 m in all')).toBeVisible();
+});
+
+test('an empty drawer says what to do, and shows the stall’s to try', async ({ page }) => {
+  await openWorkshop(page);
+  await page.getByRole('link', { name: 'Drawer' }).click();
+  await expect(page.getByText('Nothing is in the drawer yet.')).toBeVisible();
+  await page.getByRole('button', { name: /Lantern Lane/ }).click();
+  await expect(page.getByRole('list', { name: /brass/ }).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Cut list' }).click();
+  await ready(page);
+  await expect(list(page)).toContainText('No other list takes less: that is proven.');
+  await page.getByRole('button', { name: /^Look through/ }).click();
+  await expect(
+    page.getByRole('list', { name: 'There is wire for' }).getByRole('listitem').first(),
+  ).toBeVisible({
+    timeout: 90_000,
+  });
+});
