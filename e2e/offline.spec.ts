@@ -14,6 +14,8 @@ test('once opened, all of it works without a connection', async ({ page, context
     ['/kit', 'Kit'],
     ['/desk', 'Desk'],
     ['/settings', 'Settings'],
+    ['/drawer', 'Drawer'],
+    ['/drawer/cuts', 'Drawer'],
     ['/deleted', 'Lately deleted'],
   ] as const) {
     await page.goto(path);

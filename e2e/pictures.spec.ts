@@ -84,11 +84,17 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await page.getByText(/works without a connection/).waitFor();
   await page.waitForTimeout(600);
   await shoot(page, 'make');
-  await openPiece(page, 'Crab stud');
-  await stage(page, 'Dressing');
-  await page.getByRole('list', { name: 'Lanes' }).scrollIntoViewIfNeeded();
+  await page.goto('/drawer');
+  await page.getByRole('button', { name: /Lantern Lane/ }).click();
+  await page.getByText('6.64 m in all').waitFor();
   await page.waitForTimeout(600);
-  await shoot(page, 'lanes');
+  await shoot(page, 'drawer');
+  await page.getByRole('link', { name: 'Cut list' }).click();
+  const list = page.getByRole('region', { name: 'Cut list' });
+  await list.getByText('that is proven').waitFor();
+  await list.evaluate((section) => section.scrollIntoView());
+  await page.waitForTimeout(600);
+  await shoot(page, 'cuts');
   await openPiece(page, 'Pond web');
   await stage(page, 'Dressing');
   await page

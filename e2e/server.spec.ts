@@ -7,6 +7,8 @@ const PAGES = [
   '/kit',
   '/desk',
   '/settings',
+  '/drawer',
+  '/drawer/cuts',
   '/deleted',
   '/piece/demo-boat',
   ...['figure', 'trace', 'wire', 'bends', 'rehearse', 'dressing', 'sheet', 'make', 'make/m'].map(
@@ -66,7 +68,14 @@ test('all screens run under these rules without a violation', async ({ page }) =
   await openPiece(page, 'Sailing boat');
   for (const name of ['Wire', 'Bends', 'Dressing', 'Sheet', 'Make']) await stage(page, name);
   await expect(page.getByRole('button', { name: /Begin a making, \d+ steps/ })).toBeVisible();
-  for (const path of ['/piece/demo-boat/rehearse', '/kit', '/desk', '/settings', '/deleted']) {
+  for (const path of [
+    '/piece/demo-boat/rehearse',
+    '/kit',
+    '/desk',
+    '/settings',
+    '/drawer/cuts',
+    '/deleted',
+  ]) {
     await page.goto(path);
     await page.waitForLoadState('networkidle');
   }

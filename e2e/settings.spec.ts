@@ -132,6 +132,13 @@ test.describe('the accessibility rules, in light and dark', () => {
     await page.goto('/kit');
     await expect(page.getByRole('listitem', { name: 'Mandrel' })).toBeVisible();
     await check(page, 'kit');
+    await page.goto('/drawer');
+    await page.getByRole('button', { name: /Lantern Lane/ }).click();
+    await expect(page.getByRole('list', { name: /brass/ }).first()).toBeVisible();
+    await check(page, 'drawer');
+    await page.getByRole('link', { name: 'Cut list' }).click();
+    await expect(page.getByText('that is proven')).toBeVisible();
+    await check(page, 'cut list');
     await page.goto('/desk?sum=weave');
     await expect(page.getByRole('table', { name: 'Result' })).toBeVisible();
     await check(page, 'desk');

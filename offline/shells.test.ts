@@ -5,6 +5,7 @@ test.each([
   ['/', '/'],
   ['/new', '/new'],
   ['/kit', '/kit'],
+  ['/drawer/cuts/', '/drawer/cuts'],
   ['/piece/demo-swallow', '/piece/-'],
   ['/piece/demo-swallow/', '/piece/-'],
   ['/piece/p1x2/figure', '/piece/-/figure'],

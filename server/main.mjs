@@ -6,7 +6,7 @@ import express from 'express';
 import helmet from 'helmet';
 import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
-import { POLICY_OF_FILES } from './policy.mjs';
+import { policyOf } from './policy.mjs';
 import { readPort } from './port.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
@@ -38,10 +38,11 @@ app.use((request, response, next) => {
     'camera=(self), screen-wake-lock=(self), fullscreen=(self), microphone=(), geolocation=(), payment=(), usb=(), serial=(), midi=()',
   );
   // Whatever sets no policy of its own is a file or data.
+  const { path } = request;
   const { writeHead } = response;
   response.writeHead = function (...rest) {
     if (!response.hasHeader('Content-Security-Policy')) {
-      response.setHeader('Content-Security-Policy', POLICY_OF_FILES);
+      response.setHeader('Content-Security-Policy', policyOf(path));
     }
     return writeHead.apply(this, rest);
   };

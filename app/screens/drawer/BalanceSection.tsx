@@ -6,7 +6,7 @@ import { StockName, stockName } from './StockName';
 const there = (mm: number, unit: LengthUnit): string =>
   mm > 0 ? printWireLength(mm, unit) : 'none';
 
-const NUMBER = 'py-1 pl-3 text-right tabular-nums';
+const NUMBER = 'py-1 pl-3 text-right tabular-nums whitespace-nowrap';
 
 /** What is needed against what is there, wire by wire and thing by thing. */
 export function BalanceSection({

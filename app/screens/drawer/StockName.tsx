@@ -13,8 +13,12 @@ export function StockName({ wire, unit }: { wire: Stock; unit: LengthUnit }) {
   const { body, rim } = wireColours(wire);
   const across = Math.max(1.5, wire.diameterMm * 3);
   return (
-    <span className="inline-flex items-center gap-2">
-      <svg viewBox="0 0 26 14" className="h-3.5 w-6.5 shrink-0" aria-hidden="true">
+    <span>
+      <svg
+        viewBox="0 0 26 14"
+        className="mr-1.5 inline-block h-3.5 w-6.5 align-middle"
+        aria-hidden="true"
+      >
         <path
           d="M2 9C8 2 15 13 24 5"
           fill="none"
