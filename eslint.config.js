@@ -29,6 +29,7 @@ const ROOMS = [
   'gauge',
   'steps',
   'making',
+  'price',
   'desk',
   'file',
   'sheet',

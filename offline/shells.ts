@@ -8,6 +8,7 @@ export const SHELLS: readonly string[] = [
   '/kit',
   '/drawer',
   '/drawer/cuts',
+  '/drawer/prices',
   '/settings',
   '/deleted',
   '/piece/-',

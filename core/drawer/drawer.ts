@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { threadSchema } from '../item';
 import { readRecord, schemaWords, type Read } from '../piece';
+import { DEFAULT_PRICING, pricingSchema } from './pricing';
 
 export const DRAWER_FORMAT = 'hush-road.drawer';
 export const DRAWER_VERSION = 1;
@@ -80,6 +81,7 @@ export const drawerSchema = z.strictObject({
   keepMm: z.number().min(0).max(1_000),
   toMake: z.array(toMakeSchema).max(200),
   done: z.array(cutDoneSchema).max(20_000),
+  pricing: pricingSchema,
 });
 export type Drawer = z.infer<typeof drawerSchema>;
 
@@ -92,6 +94,7 @@ export const EMPTY_DRAWER: Drawer = {
   keepMm: 40,
   toMake: [],
   done: [],
+  pricing: DEFAULT_PRICING,
 };
 
 /** A drawer from storage or a file. */

@@ -21,6 +21,7 @@ export {
 } from './drawer';
 export {
   cutProblem,
+  isThing,
   stillToCut,
   thingBalance,
   wireBalance,
@@ -31,6 +32,7 @@ export {
   type WireBalance,
   type WireNeed,
 } from './needs';
+export { DEFAULT_PRICING, pricingSchema, type Pricing } from './pricing';
 export { readRows, type BadRow, type ReadRows } from './readRows';
 export { isSameStock, lengthByWeight, weightOf } from './stock';
 export { withInstead } from './instead';

@@ -156,7 +156,7 @@ export interface ThingBalance {
 /** Beads and findings are the same when they are called the same and are as long, mm. */
 const SAME_LENGTH_MM = 0.3;
 
-const isThis = (thing: Thing, need: BillThing): boolean => {
+export const isThing = (thing: Thing, need: BillThing): boolean => {
   const lengthMm = need.bead?.lengthMm ?? need.lengthMm;
   return (
     thing.name.trim().toLowerCase() === need.name.trim().toLowerCase() &&
@@ -173,7 +173,7 @@ export function thingBalance({ things }: Drawer, wanted: readonly Wanted[]): Thi
     for (const need of bill.things) {
       const lengthMm = need.bead?.lengthMm ?? need.lengthMm ?? null;
       const key = JSON.stringify([need.name.toLowerCase(), lengthMm]);
-      const there = things.filter((t) => isThis(t, need)).reduce((sum, t) => sum + t.count, 0);
+      const there = things.filter((t) => isThing(t, need)).reduce((sum, t) => sum + t.count, 0);
       const needed = (found.get(key)?.needed ?? 0) + need.all * copies;
       const short = Math.max(0, needed - there);
       found.set(key, { name: need.name, lengthMm, needed, there, short });

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { billOf } from '@core/bill';
 import type { ToMake, Wanted } from '@core/drawer';
+import type { Plan } from '@core/plan';
 import { kitFor, type Toolbox } from '@core/file';
 import type { Piece } from '@core/piece';
 import { cardPlan, keepCardPlan } from '~/state/cardPlans';
@@ -9,9 +10,14 @@ import { Stopped } from '~/workers/restartable';
 import { besidePlanner } from '~/workers/planner';
 import type { DressedPlan } from '~/workers/planner.worker';
 
+/** A piece that is wanted, with its plan. */
+export interface WantedPiece extends Wanted {
+  readonly plan: Plan;
+}
+
 export interface WantedPieces {
   /** those that are planned */
-  readonly wanted: readonly Wanted[];
+  readonly wanted: readonly WantedPiece[];
   /** some are being planned still */
   readonly busy: boolean;
   /** they are there no more, or could not be planned */
@@ -61,12 +67,12 @@ export function useWanted(
     };
   }, [chosen, toolbox]);
   return useMemo(() => {
-    const wanted = toMake.flatMap(({ pieceId, copies }): Wanted[] => {
+    const wanted = toMake.flatMap(({ pieceId, copies }): WantedPiece[] => {
       const piece = chosen.find((p) => p.id === pieceId);
       const own = planned.get(pieceId);
       if (!piece || own?.piece !== piece || !own.plan) return [];
       const bill = billOf(piece, own.plan.plan, own.plan.dressing);
-      return [{ pieceId, pieceName: piece.name, copies, bill }];
+      return [{ pieceId, pieceName: piece.name, copies, bill, plan: own.plan.plan }];
     });
     return {
       wanted,

@@ -361,10 +361,11 @@ function useLaneMove(plan: Plan, lane: Lane) {
     again: (e: KeyboardEvent, id: string): boolean => {
       const how = againBy(e.key, itemOf(id)?.on.lengthMm ?? 0);
       const item = itemOf(id);
-      if (!how || !item || !planned || e.ctrlKey || e.metaKey || e.altKey) return false;
+      if (!how || !item || e.ctrlKey || e.metaKey || e.altKey) return false;
       e.preventDefault();
       e.stopPropagation();
-      const { added } = withAgain(planned, plan, item, how);
+      // Whether it is there already is asked of the piece of now: the plan may be behind it.
+      const { added } = withAgain(store.getState().piece, plan, item, how);
       if (added > 0) store.getState().edit((p) => withAgain(p, plan, item, how).piece);
       return true;
     },

@@ -15,7 +15,7 @@ import type { LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
 import { Button } from '~/components/ui';
-import { useEdit, useWorkbench } from '~/state/workbench';
+import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { AlongFields } from './AlongFields';
 
 const MOST = 399;
@@ -34,6 +34,7 @@ export function LeadAgain({
   unit: LengthUnit;
   set: (item: LedItem) => void;
 }) {
+  const piece = usePiece();
   const { known } = useWorkbench().planState;
   const edit = useEdit();
   const [lasts, setLasts] = useState(() => Math.min(item.acts.length, 6));
@@ -44,13 +45,13 @@ export function LeadAgain({
   const [told, setTold] = useState('');
   const ground = useMemo(() => known && groundOf(known.piece, known.plan), [known]);
   if (!known || !ground) return null;
-  const { plan, piece: planned } = known;
+  const { plan } = known;
   const take = (made: { item: LedItem; added: number }): void => {
     if (made.added > 0) set(made.item);
     setTold(made.added > 0 ? `${made.added} more.` : 'There is no other such place.');
   };
   const twin = (): void => {
-    const { added } = withAgain(planned, plan, item, { by: 'mirror' });
+    const { added } = withAgain(piece, plan, item, { by: 'mirror' });
     if (added > 0) edit((p) => withAgain(p, plan, item, { by: 'mirror' }).piece);
     setTold(added > 0 ? 'One more wire, on the other side.' : 'It lies on that side already.');
   };

@@ -4,7 +4,7 @@ import { kindOf, type PieceItem } from '@core/item';
 import type { LengthUnit } from '@core/units';
 import { Tick } from '~/components/Tick';
 import { Button } from '~/components/ui';
-import { useEdit, useWorkbench } from '~/state/workbench';
+import { useEdit, usePiece, useWorkbench } from '~/state/workbench';
 import { AlongFields } from './AlongFields';
 
 const MOST = 200;
@@ -12,6 +12,7 @@ const MOST = 200;
 /** The same item at other places: mirrored, at every crossing or bend like this one, or further along. */
 export function SameAgain({ item, unit }: { item: PieceItem; unit: LengthUnit }) {
   const edit = useEdit();
+  const piece = usePiece();
   const { known } = useWorkbench().planState;
   const [told, setTold] = useState('');
   const [all, setAll] = useState(false);
@@ -20,15 +21,15 @@ export function SameAgain({ item, unit }: { item: PieceItem; unit: LengthUnit })
     [known, item.on],
   );
   if (!known) return null;
-  const { plan, piece: planned } = known;
+  const { plan } = known;
   const { place } = kindOf(item);
   const line = run && plan.wires[run.wire]?.pathId;
   const hasBeside = plan.wires.filter((w) => w.pathId === line).length > 1;
   const along = place === 'point' || place === 'stretch';
-  const alike = alikeTo(planned, item);
+  const alike = alikeTo(piece, item);
   const again = (how: Again): void => {
     const of = all ? alike : [item];
-    const { added } = withAgain(planned, plan, item, how, of);
+    const { added } = withAgain(piece, plan, item, how, of);
     if (added > 0) edit((p) => withAgain(p, plan, item, how, of).piece);
     setTold(added > 0 ? `${added} more.` : 'There is no other such place.');
   };
