@@ -27,11 +27,6 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await page.locator('aside').evaluate((e) => e.scrollTo(0, 312));
   await page.waitForTimeout(600);
   await shoot(page, 'wire');
-  await openPiece(page, 'Pear');
-  await stage(page, 'Wire');
-  await page.getByRole('img', { name: 'The piece as it hangs' }).scrollIntoViewIfNeeded();
-  await page.waitForTimeout(600);
-  await shoot(page, 'hang');
   await openPiece(page, 'Word pendant');
   await page.getByRole('button', { name: 'Change “hush”' }).click();
   await page.waitForTimeout(600);
@@ -95,6 +90,11 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await list.evaluate((section) => section.scrollIntoView());
   await page.waitForTimeout(600);
   await shoot(page, 'cuts');
+  await page.getByRole('link', { name: 'Prices' }).click();
+  await page.getByRole('figure', { name: /price of one/ }).waitFor();
+  await page.getByRole('region', { name: 'Price of a piece' }).evaluate((s) => s.scrollIntoView());
+  await page.waitForTimeout(600);
+  await shoot(page, 'prices');
   await openPiece(page, 'Pond web');
   await stage(page, 'Dressing');
   await page

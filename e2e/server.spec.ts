@@ -9,6 +9,7 @@ const PAGES = [
   '/settings',
   '/drawer',
   '/drawer/cuts',
+  '/drawer/prices',
   '/deleted',
   '/piece/demo-boat',
   ...['figure', 'trace', 'wire', 'bends', 'rehearse', 'dressing', 'sheet', 'make', 'make/m'].map(

@@ -139,6 +139,9 @@ test.describe('the accessibility rules, in light and dark', () => {
     await page.getByRole('link', { name: 'Cut list' }).click();
     await expect(page.getByText('that is proven')).toBeVisible();
     await check(page, 'cut list');
+    await page.getByRole('link', { name: 'Prices' }).click();
+    await expect(page.getByRole('figure', { name: /price of one/ })).toBeVisible();
+    await check(page, 'prices');
     await page.goto('/desk?sum=weave');
     await expect(page.getByRole('table', { name: 'Result' })).toBeVisible();
     await check(page, 'desk');

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { Check, Printer, X } from 'lucide-react';
+import { Check, Download, Printer, X } from 'lucide-react';
 import { Link, useRevalidator } from 'react-router';
 import { toast } from 'sonner';
 import type { CutList, CutOf } from '@core/cutting';
@@ -10,6 +10,7 @@ import {
   stillToCut,
   takeCut,
   thingBalance,
+  toBuy,
   wireBalance,
   withInstead,
   type CutDone,
@@ -19,7 +20,9 @@ import {
   type WireBalance,
   type WireNeed,
 } from '@core/drawer';
+import { writeToBuyCsv } from '@core/file';
 import { printLength, printNumber, printWireLength, type LengthUnit } from '@core/units';
+import { saveFile } from '~/components/saveFile';
 import { NumberField } from '~/components/NumberField';
 import { Button, IconButton, Picker } from '~/components/ui';
 import { BalanceSection } from '~/screens/drawer/BalanceSection';
@@ -53,6 +56,7 @@ export default function Cuts() {
   const working = planning || busy;
   const balance = useMemo(() => wireBalance(drawer, needs, list), [drawer, needs, list]);
   const things = useMemo(() => thingBalance(drawer, wanted), [drawer, wanted]);
+  const buy = toBuy(drawer, balance, things);
   const tick = (cut: CutOf): void => {
     try {
       const next = takeCut(drawer, cut, needs);
@@ -90,6 +94,13 @@ export default function Cuts() {
               busy={working}
               takeInstead={takeInstead}
             />
+          )}
+          {buy.length > 0 && !working && (
+            <div className="mt-3 print:hidden">
+              <Button onClick={() => saveFile('what to buy.csv', writeToBuyCsv(buy), 'text/csv')}>
+                <Download size={16} aria-hidden="true" /> Save what to buy (CSV)
+              </Button>
+            </div>
           )}
           {wanted.length > 0 && needs.length === 0 && !planning && (
             <p className="mt-2 text-sm">All their wire is cut.</p>

@@ -15,6 +15,7 @@ import {
   stillToCut,
   takeCut,
   thingBalance,
+  toBuy,
   weightOf,
   whyDrawerNotKept,
   withInstead,
@@ -164,6 +165,35 @@ describe('what pieces need', () => {
     const problem = cutProblem(gauge, needs);
     expect(problem.needs[0]!.stock).toBe(problem.spools[0]!.stock);
     expect(problem.needs[1]!.stock).not.toBe(problem.spools[0]!.stock);
+  });
+});
+
+describe('what is to be bought', () => {
+  it('is what is short, by where such was bought before', () => {
+    const own = drawer({
+      wires: [{ id: 't', kind: 'spool', wire: THIN, leftMm: 10, from: 'the fair' }],
+      things: [
+        { id: 'b', kind: 'bead', name: 'Round bead', count: 1, lengthMm: 4, from: 'a shop' },
+      ],
+    });
+    const list: CutList = {
+      cuts: [],
+      spoolMm: 0,
+      scrapMm: 0,
+      short: [
+        { id: 'p 0', mm: 80, count: 2 },
+        { id: 'p 1', mm: 120, count: 6 },
+      ],
+      proven: true,
+      gap: 0,
+    };
+    const { needs } = stillToCut([wanted()], []);
+    // 2 x 80.5 and 6 x 120.5; 4 beads less the one that is there.
+    expect(toBuy(own, wireBalance(own, needs, list), thingBalance(own, [wanted()]))).toEqual([
+      { from: '', what: { wire: COPPER }, amount: 161 },
+      { from: 'a shop', what: { name: 'Round bead', lengthMm: 4 }, amount: 3 },
+      { from: 'the fair', what: { wire: THIN }, amount: 723 },
+    ]);
   });
 });
 

@@ -34,6 +34,7 @@ export {
 } from './needs';
 export { DEFAULT_PRICING, pricingSchema, type Pricing } from './pricing';
 export { readRows, type BadRow, type ReadRows } from './readRows';
+export { toBuy, type ToBuy } from './toBuy';
 export { isSameStock, lengthByWeight, weightOf } from './stock';
 export { withInstead } from './instead';
 export { DrawerError, takeCut } from './takeCut';

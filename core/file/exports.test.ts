@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { DEFAULT_KIT } from '../forming';
 import { newPath, newPiece, twinAxis, twinOf, type Piece } from '../piece';
 import { mirrorPlan, planPiece } from '../plan';
-import { writeBendsCsv, writePatternSvg } from '.';
+import { writeBendsCsv, writeToBuyCsv, writePatternSvg } from '.';
 import { withDensity } from './pngDensity';
 
 const piece: Piece = {
@@ -103,4 +103,21 @@ describe('a picture that knows its size', () => {
       expect(again.density).toBe(100);
     }
   });
+});
+
+it('what to buy is a table with numbers as numbers, and names that are no formulas', () => {
+  const csv = writeToBuyCsv([
+    {
+      from: 'Tin, Lantern',
+      what: { wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 0.812 } },
+      amount: 161.004,
+    },
+    { from: '', what: { name: '=Bead', lengthMm: 4 }, amount: 3 },
+  ]);
+  expect(csv.split('\r\n')).toEqual([
+    'from,what,metal,temper,wire mm,gauge AWG,size mm,length mm,count',
+    '"Tin, Lantern",wire,copper,dead-soft,0.81,20,,161,',
+    ",'=Bead,,,,,4,,3",
+    '',
+  ]);
 });

@@ -1,3 +1,4 @@
+import type { ToBuy } from '../drawer';
 import { stocksOf, type Piece } from '../piece';
 import { alongBlank, ropeCut, takenOnBlank, type Plan } from '../plan';
 import { stepsOf, turnWord } from '../steps';
@@ -103,4 +104,45 @@ export function writeBendsCsv(piece: Piece, plan: Plan): string {
     if (rope) lines.push(row(i + 1, 'Rope from wires of', rope.pieces, mm(rope.eachMm)));
   });
   return `${lines.join('\r\n')}\r\n`;
+}
+
+/** What is to be bought as CSV (RFC 4180), by where such was bought before; lengths in mm, numbers as numbers. */
+export function writeToBuyCsv(list: readonly ToBuy[]): string {
+  const lines = list.map(({ from, what, amount }) =>
+    'wire' in what
+      ? row(
+          from,
+          'wire',
+          what.wire.metal,
+          what.wire.temper,
+          mm(what.wire.diameterMm),
+          nominalAwg(what.wire.diameterMm) ?? '',
+          '',
+          mm(amount),
+          '',
+        )
+      : row(
+          from,
+          what.name,
+          '',
+          '',
+          '',
+          '',
+          what.lengthMm === null ? '' : mm(what.lengthMm),
+          '',
+          amount,
+        ),
+  );
+  const head = row(
+    'from',
+    'what',
+    'metal',
+    'temper',
+    'wire mm',
+    'gauge AWG',
+    'size mm',
+    'length mm',
+    'count',
+  );
+  return `${[head, ...lines].join('\r\n')}\r\n`;
 }
