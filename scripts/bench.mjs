@@ -1,4 +1,4 @@
-// Measures planning and judging by number of bends, tracing by kind of picture, routing by number of strokes, the size of the first load, how soon a piece is there, and how soon a picture is one.
+// Measures planning and judging by number of bends, tracing by kind of picture, routing by number of strokes, cut lists, the size of the first load, how soon a piece is there, and how soon a picture is one.
 import { spawnSync } from 'node:child_process';
 import { gzipSync } from 'node:zlib';
 import { measureFirstMinute, measureScreens } from './benchScreens.mjs';
@@ -17,6 +17,8 @@ const routing = await ensureBundle('benchRoutes', 'scripts/benchRoutes.ts', ['sc
 const routed = spawnSync(process.execPath, [routing], { stdio: 'inherit' });
 const judging = await ensureBundle('benchGauge', 'scripts/benchGauge.ts', ['scripts', 'core']);
 const judged = spawnSync(process.execPath, [judging], { stdio: 'inherit' });
+const cutting = await ensureBundle('benchCuts', 'scripts/benchCuts.ts', ['scripts', 'core']);
+const cut = spawnSync(process.execPath, [cutting], { stdio: 'inherit' });
 
 if ((await ensureBuild()) !== 0) process.exit(1);
 const port = 4391;
@@ -48,4 +50,4 @@ for (const path of ['/', '/piece/demo-swallow/figure', '/piece/demo-swallow/shee
 await measureScreens(at('/'));
 await measureFirstMinute(at('/'));
 server.kill('SIGTERM');
-process.exit(timed.status || traced.status || routed.status || judged.status || 0);
+process.exit(timed.status || traced.status || routed.status || judged.status || cut.status || 0);
