@@ -145,6 +145,10 @@ test('wire is entered by its weight, another like it is one press, and what cann
   await expect(page.getByRole('listitem').filter({ hasText: 'Shell disc' })).toContainText('9');
   await page.reload();
   await expect(page.getByText('20.00 m in all')).toBeVisible();
+  await page.getByRole('button', { name: 'Take everything out' }).click();
+  await expect(page.getByText('Nothing is in the drawer yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await expect(page.getByText('20.00 m in all')).toBeVisible();
 });
 
 test('an empty drawer says what to do, and shows the stall’s to try', async ({ page }) => {

@@ -116,12 +116,3 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await page.waitForTimeout(400);
   await shoot(page, 'settings');
 });
-
-test('a tablet in portrait at dusk', async ({ page }) => {
-  await page.emulateMedia({ colorScheme: 'dark' });
-  await page.setViewportSize({ width: 820, height: 1180 });
-  await openPiece(page, 'Sailing boat');
-  await stage(page, 'Bends');
-  await page.waitForTimeout(600);
-  await shoot(page, 'tablet-dark');
-});

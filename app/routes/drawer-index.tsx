@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { ClipboardPaste, Plus } from 'lucide-react';
 import { toast } from 'sonner';
-import { mergeDrawers, type Thing, type WireLength } from '@core/drawer';
+import { EMPTY_DRAWER, mergeDrawers, type Thing, type WireLength } from '@core/drawer';
 import { Button } from '~/components/ui';
 import { LengthField } from '~/components/LengthField';
 import { useDrawer } from '~/screens/drawer/drawerContext';
@@ -138,6 +138,22 @@ export default function InTheDrawer() {
             hint="What is left of an offcut and is shorter counts as scrap."
           />
         </div>
+        {!nothing && (
+          <Button
+            className="mt-4"
+            onClick={() => {
+              edit(({ pricing, bladeMm, keepMm }) => ({
+                ...EMPTY_DRAWER,
+                pricing,
+                bladeMm,
+                keepMm,
+              }));
+              toast('The drawer is empty.', { action: undo });
+            }}
+          >
+            Take everything out
+          </Button>
+        )}
       </section>
       {pasting && (
         <PasteDialog

@@ -2,7 +2,7 @@ import { lazy, Suspense, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { Pricing } from '@core/drawer';
 import { priceOf, timeNeeded, type Price, type TimeNeeded, type TimePart } from '@core/price';
-import { printNumber } from '@core/units';
+import { printNumber, printWireLength, type LengthUnit } from '@core/units';
 import { NumberField } from '~/components/NumberField';
 import { Button, Picker } from '~/components/ui';
 import { useDrawer } from '~/screens/drawer/drawerContext';
@@ -92,6 +92,7 @@ export default function Prices({ loaderData: { makings } }: Route.ComponentProps
         {shown && asked && (
           <TimeWords
             time={asked.time}
+            unit={unit}
             own={pricing.minutesOf[id] !== undefined}
             forget={() => {
               const { [id]: _own, ...others } = pricing.minutesOf;
@@ -173,19 +174,36 @@ const PART_WORDS: Readonly<Record<TimePart['what'], string>> = {
   bend: 'bends',
   end: 'formed ends',
   second: 'second wires to begin and end',
-  metre: 'm of second wire to lay',
+  metre: 'of second wire to lay',
   thing: 'beads and findings',
 };
 
+const FOOT_M = 0.3048;
+
+function partWords({ what, count, eachMin }: TimePart, unit: LengthUnit): string {
+  if (what !== 'metre') return `${count} ${PART_WORDS[what]} at ${eachMin} min`;
+  const each =
+    unit === 'mm' ? `${eachMin} min a metre` : `${printNumber(eachMin * FOOT_M, 1)} min a foot`;
+  return `${printWireLength(count * 1000, unit)} ${PART_WORDS[what]} at ${each}`;
+}
+
 /** Where the minutes come from. */
-function TimeWords({ time, own, forget }: { time: TimeNeeded; own: boolean; forget: () => void }) {
+function TimeWords({
+  time,
+  unit,
+  own,
+  forget,
+}: {
+  time: TimeNeeded;
+  unit: LengthUnit;
+  own: boolean;
+  forget: () => void;
+}) {
   const reckoned =
     time.from === 'makings'
       ? `${printNumber(time.minutes, 0)} min: the middle of ${time.makings === 1 ? 'your one making' : `your ${time.makings} makings`}.`
       : `${printNumber(time.minutes, 0)} min, reckoned: ${time.parts
-          .map(
-            (p) => `${Number(printNumber(p.count, 2))} ${PART_WORDS[p.what]} at ${p.eachMin} min`,
-          )
+          .map((p) => partWords(p, unit))
           .join(', ')}. Your own makings take its place.`;
   return (
     <p className="mb-2 text-xs text-soft">

@@ -229,6 +229,19 @@ describe('cutting from the drawer', () => {
     expect(kept.wires.find((w) => w.id === 'o')!.leftMm).toBe(9.5);
   });
 
+  it('keeps a spool that is empty, with what was paid for it', () => {
+    const own = drawer({
+      bladeMm: 0,
+      wires: [
+        { id: 's', kind: 'spool', wire: COPPER, leftMm: 80, paid: { price: 3, forMm: 5000 } },
+      ],
+    });
+    const after = takeCut(own, { id: 's', lengths: [{ id: 'p 0', mm: 80 }] }, needs);
+    expect(after.wires).toEqual([{ ...own.wires[0], leftMm: 0 }]);
+    // Nothing is cut from it any more.
+    expect(cutProblem(after, needs).spools).toEqual([]);
+  });
+
   it('never takes more than is there', () => {
     const cut = {
       id: 'o',

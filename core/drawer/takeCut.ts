@@ -12,7 +12,8 @@ const NOTHING_MM = 0.005;
 
 /**
  * The drawer after lengths were cut from one spool or offcut: it is as much shorter, blade and all, and the
- * wires are known as cut. What is left of an offcut is kept, or is scrap below the length that is kept.
+ * wires are known as cut. What is left of an offcut is kept, or is scrap below the length that is kept; a spool
+ * stays when it is empty, with what was paid for it.
  * @throws DrawerError when there is not so much on it
  */
 export function takeCut(
@@ -35,9 +36,9 @@ export function takeCut(
     const { pieceId, name, wire } = need;
     return { pieceId, name, wire, mm, lengthId: id };
   });
-  const isGone = leftMm < NOTHING_MM || (from.kind === 'offcut' && leftMm < drawer.keepMm);
+  const isGone = from.kind === 'offcut' && (leftMm < NOTHING_MM || leftMm < drawer.keepMm);
   const wires = isGone
     ? drawer.wires.filter((w) => w.id !== id)
-    : drawer.wires.map((w) => (w.id === id ? { ...w, leftMm: tidy(leftMm) } : w));
+    : drawer.wires.map((w) => (w.id === id ? { ...w, leftMm: Math.max(0, tidy(leftMm)) } : w));
   return { ...drawer, wires, done: [...drawer.done, ...done] };
 }

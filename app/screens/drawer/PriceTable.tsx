@@ -19,11 +19,18 @@ const CELL = 'py-1 pl-4 text-right tabular-nums whitespace-nowrap';
 const sumOf = (price: Price, kind: Kind): number =>
   price.parts.filter((p) => p.of === kind).reduce((sum, p) => sum + p.amount, 0);
 
+const MM_PER_FOOT = 304.8;
+
+const perLong = (perMm: number, unit: LengthUnit, money: Money): string =>
+  unit === 'mm'
+    ? `${money.print(perMm * 1000)} a metre`
+    : `${money.print(perMm * MM_PER_FOOT)} a foot`;
+
 /** What a part comes from. */
 function basis(part: PricePart, unit: LengthUnit, money: Money): string {
   switch (part.of) {
     case 'metal':
-      return `${stockName(part.wire, unit)}: ${printWireLength(part.mm, unit)}, loss in it, at ${money.print(part.perMm * 1000)} a metre`;
+      return `${stockName(part.wire, unit)}: ${printWireLength(part.mm, unit)}, loss in it, at ${perLong(part.perMm, unit, money)}`;
     case 'thing':
       return `${part.name}: ${part.count} at ${money.print(part.each)}`;
     case 'time':

@@ -68,7 +68,9 @@ export function WiresTable({
                   className="grid grid-cols-[4rem_6.5rem_1fr_auto] items-center gap-3 text-sm max-sm:grid-cols-[3.5rem_5.5rem_1fr_auto] max-sm:gap-2"
                 >
                   <span className="text-soft">{NAMES[l.kind]}</span>
-                  <span className="text-right tabular-nums">{printWireLength(l.leftMm, unit)}</span>
+                  <span className="text-right tabular-nums">
+                    {l.leftMm > 0 ? printWireLength(l.leftMm, unit) : 'empty'}
+                  </span>
                   <span className="flex min-w-0 items-center gap-3">
                     {l.kind === 'offcut' ? (
                       <span
