@@ -83,4 +83,23 @@ export const demoDrawer = (): Drawer => ({
     { pieceId: 'demo-leaf', copies: 4 },
     { pieceId: 'demo-pear', copies: 2 },
   ],
+  orders: [
+    {
+      id: 'demo-order-1',
+      ref: 'the lamplighter’s sister',
+      lines: [
+        { pieceId: 'demo-leaf', copies: 4 },
+        { pieceId: 'demo-swallow', copies: 2 },
+      ],
+      due: '2026-12-18',
+      state: 'making',
+    },
+    {
+      id: 'demo-order-2',
+      ref: 'window of the tea shop',
+      lines: [{ pieceId: 'demo-pear', copies: 12 }],
+      due: null,
+      state: 'agreed',
+    },
+  ],
 });

@@ -206,3 +206,45 @@ test('a price is what its parts are, for one, four and twelve, and comes back af
   await expect(cells('The customer pays').nth(0)).toHaveText('€25.42');
   await expect(cells('Time at the bench')).toHaveText(['€9.00', '€9.00', '€9.00']);
 });
+
+test('an order says what it comes to and when it is made, and goes on the cut list', async ({
+  page,
+}) => {
+  await pasted(page);
+  await page.getByRole('link', { name: 'Orders' }).click();
+  await expect(page.getByText('No orders yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'New order' }).click();
+  const order = page.getByRole('list', { name: 'Orders' }).getByRole('listitem').first();
+  await type(order.getByLabel('Known by'), 'the blue door');
+  await order
+    .getByRole('combobox', { name: /^Add a piece/ })
+    .selectOption({ label: 'Swallow pendant' });
+  await type(order.getByLabel('How many Swallow pendant for the blue door'), '2');
+  await order
+    .getByRole('combobox', { name: /^Add a piece/ })
+    .selectOption({ label: 'Leaf earring' });
+  await type(order.getByLabel('How many Leaf earring for the blue door'), '4');
+  await expect(order.getByRole('status')).toContainText(
+    /€\d+\.\d\d · \d+\.\d h at the bench, made by/,
+    {
+      timeout: 60_000,
+    },
+  );
+  // It was promised for a day that is over: that it is late is told.
+  await order.getByLabel('Promised for').fill('2020-03-01');
+  await expect(order.getByRole('status')).toContainText('days late');
+  await expect(page.getByText('One is late.')).toBeVisible();
+  await order.getByRole('combobox', { name: 'It is' }).selectOption({ label: 'made' });
+  await expect(order.getByRole('status')).not.toContainText('at the bench');
+  await order.getByRole('button', { name: 'Put on the cut list' }).click();
+  await page.getByRole('link', { name: 'Cut list' }).click();
+  await expect(page.getByLabel('How often Swallow pendant')).toHaveValue('2');
+  await expect(page.getByLabel('How often Leaf earring')).toHaveValue('4');
+  await page.reload();
+  await page.getByRole('link', { name: 'Orders' }).click();
+  await expect(order.getByLabel('Known by')).toHaveValue('the blue door');
+  await order.getByRole('button', { name: 'Delete the blue door' }).click();
+  await expect(page.getByText('No orders yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await expect(order.getByLabel('Known by')).toHaveValue('the blue door');
+});

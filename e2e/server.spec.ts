@@ -9,6 +9,7 @@ const PAGES = [
   '/settings',
   '/drawer',
   '/drawer/cuts',
+  '/drawer/orders',
   '/drawer/prices',
   '/deleted',
   '/piece/demo-boat',

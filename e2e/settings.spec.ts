@@ -142,6 +142,12 @@ test.describe('the accessibility rules, in light and dark', () => {
     await page.getByRole('link', { name: 'Prices' }).click();
     await expect(page.getByRole('figure', { name: /price of one/ })).toBeVisible();
     await check(page, 'prices');
+    await page.getByRole('link', { name: 'Orders' }).click();
+    await expect(
+      page.getByRole('list', { name: 'Orders' }).getByRole('listitem').first(),
+    ).toBeVisible();
+    await expect(page.getByRole('list', { name: 'Orders' })).toContainText('€');
+    await check(page, 'orders');
     await page.goto('/desk?sum=weave');
     await expect(page.getByRole('table', { name: 'Result' })).toBeVisible();
     await check(page, 'desk');

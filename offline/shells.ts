@@ -8,6 +8,7 @@ export const SHELLS: readonly string[] = [
   '/kit',
   '/drawer',
   '/drawer/cuts',
+  '/drawer/orders',
   '/drawer/prices',
   '/settings',
   '/deleted',

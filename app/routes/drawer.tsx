@@ -30,6 +30,7 @@ const KEEPING = {
 const PAGES = [
   { to: '/drawer', name: 'In the drawer' },
   { to: '/drawer/cuts', name: 'Cut list' },
+  { to: '/drawer/orders', name: 'Orders' },
   { to: '/drawer/prices', name: 'Prices' },
 ] as const;
 

@@ -10,6 +10,7 @@ import {
   isSameStock,
   lengthByWeight,
   mergeDrawers,
+  orderPlan,
   readDrawer,
   readRows,
   stillToCut,
@@ -20,7 +21,9 @@ import {
   whyDrawerNotKept,
   withInstead,
   wireBalance,
+  withCopies,
   type Drawer,
+  type Order,
   type Stock,
   type Wanted,
 } from '.';
@@ -193,6 +196,94 @@ describe('what is to be bought', () => {
       { from: '', what: { wire: COPPER }, amount: 161 },
       { from: 'a shop', what: { name: 'Round bead', lengthMm: 4 }, amount: 3 },
       { from: 'the fair', what: { wire: THIN }, amount: 723 },
+    ]);
+  });
+});
+
+describe('orders', () => {
+  const order = (
+    id: string,
+    due: string | null,
+    copies: number,
+    state: Order['state'] = 'agreed',
+  ): Order => ({
+    id,
+    ref: id,
+    lines: [{ pieceId: 'p', copies }],
+    due,
+    state,
+  });
+
+  it('are made one after the other, what is promised first first, and what is late is told', () => {
+    // 30 min each and 15 to set up, 7 h a week, an hour a day: b 3 x 30 + 15 = 105 min, two days; a 5 x 30 + 15 =
+    // 165, 270 in all, five days; c 6 x 30 + 15 = 195, 465 in all, eight days.
+    const plan = orderPlan(
+      [
+        order('a', '2026-12-05', 5),
+        order('c', null, 6),
+        order('b', '2026-12-04', 3),
+        order('d', '2026-12-02', 9, 'made'),
+      ],
+      () => 30,
+      15,
+      7,
+      '2026-12-01',
+    );
+    expect(plan.map((p) => [p.order.id, p.minutes, p.doneOn, p.lateDays])).toEqual([
+      ['b', 105, '2026-12-03', 0],
+      ['a', 165, '2026-12-06', 1],
+      ['c', 195, '2026-12-09', 0],
+    ]);
+  });
+
+  it('earliest first is never later, at its latest, than any other order of making', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 2, max: 28 }), fc.integer({ min: 1, max: 9 })), {
+          minLength: 1,
+          maxLength: 5,
+        }),
+        (given) => {
+          const orders = given.map(([day, copies], i) =>
+            order(`o${i}`, `2026-12-${String(day).padStart(2, '0')}`, copies),
+          );
+          const latest = Math.max(
+            ...orderPlan(orders, () => 60, 0, 7, '2026-12-01').map((p) => p.lateDays),
+          );
+          // An hour a day: the last of any order is made after all hours.
+          const visit = (left: Order[], hours: number, late: number): number =>
+            left.length === 0
+              ? late
+              : Math.min(
+                  ...left.map((o) => {
+                    const at = hours + o.lines[0]!.copies;
+                    return visit(
+                      left.filter((x) => x !== o),
+                      at,
+                      Math.max(late, 1 + at - Number(o.due!.slice(-2))),
+                    );
+                  }),
+                );
+          expect(latest).toBe(Math.max(0, visit(orders, 0, 0)));
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('put so many more on a list, up to what can be made at once', () => {
+    expect(
+      withCopies(
+        [{ pieceId: 'p', copies: 3 }],
+        [
+          { pieceId: 'p', copies: 2 },
+          { pieceId: 'q', copies: 1 },
+        ],
+        4,
+      ),
+    ).toEqual([
+      { pieceId: 'p', copies: 4 },
+      { pieceId: 'q', copies: 1 },
     ]);
   });
 });

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { threadSchema } from '../item';
 import { readRecord, schemaWords, type Read } from '../piece';
+import { orderSchema } from './orders';
 import { DEFAULT_PRICING, pricingSchema } from './pricing';
 
 export const DRAWER_FORMAT = 'hush-road.drawer';
@@ -62,10 +63,13 @@ export const cutDoneSchema = z.strictObject({
 });
 export type CutDone = z.infer<typeof cutDoneSchema>;
 
+/** No more of one piece are made at once. */
+export const MOST_COPIES = 200;
+
 /** Pieces that wire is to be cut for. */
 export const toMakeSchema = z.strictObject({
   pieceId: idSchema,
-  copies: z.number().int().min(1).max(200),
+  copies: z.number().int().min(1).max(MOST_COPIES),
 });
 export type ToMake = z.infer<typeof toMakeSchema>;
 
@@ -82,6 +86,8 @@ export const drawerSchema = z.strictObject({
   toMake: z.array(toMakeSchema).max(200),
   done: z.array(cutDoneSchema).max(20_000),
   pricing: pricingSchema,
+  orders: z.array(orderSchema).max(2_000),
+  hoursPerWeek: z.number().min(0.5).max(100),
 });
 export type Drawer = z.infer<typeof drawerSchema>;
 
@@ -95,6 +101,8 @@ export const EMPTY_DRAWER: Drawer = {
   toMake: [],
   done: [],
   pricing: DEFAULT_PRICING,
+  orders: [],
+  hoursPerWeek: 10,
 };
 
 /** A drawer from storage or a file. */
@@ -124,6 +132,7 @@ export function mergeDrawers(own: Drawer, other: Drawer): Drawer {
     ...own,
     wires: both(own.wires, other.wires),
     things: both(own.things, other.things),
+    orders: both(own.orders, other.orders),
     toMake: [...own.toMake, ...other.toMake.filter((m) => !known.has(m.pieceId))],
     done: [...own.done, ...other.done.filter((d) => !known.has(d.pieceId))],
   };

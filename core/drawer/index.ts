@@ -7,6 +7,7 @@ export {
   drawerSchema,
   EMPTY_DRAWER,
   LONGEST_MM,
+  MOST_COPIES,
   mergeDrawers,
   readDrawer,
   THING_KINDS,
@@ -32,6 +33,16 @@ export {
   type WireBalance,
   type WireNeed,
 } from './needs';
+export {
+  byDue,
+  isOpen,
+  ORDER_STATES,
+  orderPlan,
+  withCopies,
+  type Order,
+  type OrderState,
+  type PlannedOrder,
+} from './orders';
 export { DEFAULT_PRICING, pricingSchema, type Pricing } from './pricing';
 export { readRows, type BadRow, type ReadRows } from './readRows';
 export { toBuy, type ToBuy } from './toBuy';
