@@ -2,13 +2,11 @@ import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { billOf } from '@core/bill';
 import { cutProblem, stillToCut, thingBalance, type Wanted } from '@core/drawer';
-import { kitFor } from '@core/file';
-import { cardPlan, keepCardPlan } from '~/state/cardPlans';
 import { report } from '~/storage/report';
 import { Button } from '~/components/ui';
 import { cutter } from '~/workers/cutter';
-import { besidePlanner } from '~/workers/planner';
 import { useDrawer } from './drawerContext';
+import { dressedPlan } from './dressedPlan';
 
 interface Found {
   readonly pieceId: string;
@@ -37,11 +35,9 @@ export function CanMake() {
     for (const [i, piece] of open.entries()) {
       setTried(i);
       if (stopped.current) break;
-      const bench = { kit: kitFor(toolbox, piece.kit), coils: toolbox.coils };
       try {
-        const plan = cardPlan(piece, bench) ?? (await besidePlanner().picture(piece, bench));
+        const plan = await dressedPlan(piece, toolbox);
         if (!plan) continue;
-        keepCardPlan(piece, bench, plan);
         const bill = billOf(piece, plan.plan, plan.dressing);
         const one: Wanted = { pieceId: piece.id, pieceName: piece.name, copies: 1, bill };
         const { needs } = stillToCut([one], []);

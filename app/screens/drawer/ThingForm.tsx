@@ -7,6 +7,7 @@ import { NumberField } from '~/components/NumberField';
 import { Picker } from '~/components/ui';
 import { DrawerForm } from './DrawerForm';
 import { freshDrawerId } from './drawerContext';
+import { OriginFields } from './OriginFields';
 
 export const THING_NAMES: Readonly<Record<ThingKind, string>> = {
   bead: 'Bead',
@@ -86,20 +87,7 @@ export function ThingForm({
           decimals={2}
           onChange={(each) => set({ each })}
         />
-        <NameField
-          label="Bought at"
-          value={draft.from ?? ''}
-          most={200}
-          optional
-          onChange={(text) => set({ from: text })}
-        />
-        <NameField
-          label="Note"
-          value={draft.note ?? ''}
-          most={200}
-          optional
-          onChange={(text) => set({ note: text })}
-        />
+        <OriginFields of={draft} set={set} />
       </div>
     </DrawerForm>
   );

@@ -2,12 +2,12 @@ import { useState } from 'react';
 import { lengthByWeight, LONGEST_MM, weightOf, type WireLength } from '@core/drawer';
 import { awgToMm, printWireLength, type LengthUnit } from '@core/units';
 import { LengthField } from '~/components/LengthField';
-import { NameField } from '~/components/NameField';
 import { NumberField } from '~/components/NumberField';
 import { Choices } from '~/components/ui';
 import { WireFields } from '~/screens/dressing/ThreadFields';
 import { DrawerForm } from './DrawerForm';
 import { freshDrawerId } from './drawerContext';
+import { OriginFields } from './OriginFields';
 
 const WIRE_NAMES = {
   metal: 'Metal',
@@ -109,21 +109,8 @@ export function WireForm({
                 )
               }
             />
-            <NameField
-              label="Bought at"
-              value={draft.from ?? ''}
-              most={200}
-              optional
-              onChange={(text) => set({ from: text })}
-            />
+            <OriginFields of={draft} set={set} />
           </div>
-          <NameField
-            label="Note"
-            value={draft.note ?? ''}
-            most={200}
-            optional
-            onChange={(text) => set({ note: text })}
-          />
         </div>
       </div>
     </DrawerForm>

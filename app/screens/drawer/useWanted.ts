@@ -2,13 +2,12 @@ import { useEffect, useMemo, useState } from 'react';
 import { billOf } from '@core/bill';
 import type { ToMake, Wanted } from '@core/drawer';
 import type { Plan } from '@core/plan';
-import { kitFor, type Toolbox } from '@core/file';
+import type { Toolbox } from '@core/file';
 import type { Piece } from '@core/piece';
-import { cardPlan, keepCardPlan } from '~/state/cardPlans';
 import { report } from '~/storage/report';
 import { Stopped } from '~/workers/restartable';
-import { besidePlanner } from '~/workers/planner';
 import type { DressedPlan } from '~/workers/planner.worker';
+import { dressedPlan } from './dressedPlan';
 
 /** A piece that is wanted, with its plan. */
 export interface WantedPiece extends Wanted {
@@ -44,13 +43,11 @@ export function useWanted(
     let current = true;
     const work = async (): Promise<void> => {
       for (const piece of chosen) {
-        const bench = { kit: kitFor(toolbox, piece.kit), coils: toolbox.coils };
-        let plan = cardPlan(piece, bench);
+        let plan: DressedPlan | null = null;
         try {
-          plan ??= await besidePlanner().picture(piece, bench);
-          if (plan) keepCardPlan(piece, bench, plan);
+          plan = await dressedPlan(piece, toolbox);
         } catch (error) {
-          if (!(error instanceof Stopped)) report(error, 'planning for the cut list');
+          if (!(error instanceof Stopped)) report(error, 'planning for the drawer');
         }
         if (!current) return;
         const made = plan;
