@@ -1,6 +1,7 @@
 import type { Highs } from 'highs';
 import { fillInTurn } from './greedy';
 import { randomFrom } from '../geometry';
+import { lessScrap } from './lessScrap';
 import { KnapsackTable, tableFits } from './knapsack';
 import type { StockLengths } from './lengths';
 import {
@@ -223,12 +224,20 @@ function sharedOut(choice: Choice, { types, spools }: StockLengths): Choice | nu
   return [...choice.filter(({ column }) => column.is !== 'spool'), ...times.values()];
 }
 
+/** What of the time for the scrap is left for cutting parts of a large list anew, and how long each may take. */
+const FOR_PARTS = 0.5;
+const PART_SECONDS = 0.5;
+
+const patternsOf = (choice: Choice): Pattern[] =>
+  choice.flatMap(({ column }) => (column.is === 'pattern' ? [column.pattern] : []));
+
 /** @returns null when spools are one and do not have enough: then what is short depends on them */
 function cutWith(
   highs: Highs,
   lengths: StockLengths,
   anySpool: boolean,
   left: () => number,
+  from: Choice | null = null,
 ): StockCut | null {
   const master = new Master(highs, lengths, anySpool);
   try {
@@ -236,19 +245,27 @@ function cutWith(
     let choice = tableFits(lengths)
       ? firstChoice(lengths, anySpool)
       : choiceOf(lengths, [], anySpool);
+    if (from && isBetter(from, choice, lengths)) choice = from;
     // What begins short is met by other patterns or is short in the end.
     if (anySpool && sumOf('short', choice, lengths) > 0) return null;
-    master.addPatterns(
-      all ?? choice.flatMap(({ column }) => (column.is === 'pattern' ? [column.pattern] : [])),
-    );
+    master.addPatterns(all ?? patternsOf(choice));
+    const recut = (part: StockLengths, now: Choice): Choice | null => {
+      const after = Math.max(0, left() - PART_SECONDS);
+      return cutWith(highs, part, false, () => Math.max(0, left() - after), now)?.choice ?? null;
+    };
     let gap: number | null = null;
     for (const aim of AIMS) {
       const least = leastPossible(aim, lengths, choice);
       if (sumOf(aim, choice, lengths) > least) {
+        const after = aim === 'scrap' ? left() * FOR_PARTS : 0;
         const found = all
           ? master.choose(aim, choice, left())
-          : byColumns(master, lengths, aim, choice, least, left);
+          : byColumns(master, lengths, aim, choice, least, () => Math.max(0, left() - after));
         if (sumOf(aim, found.choice, lengths) <= sumOf(aim, choice, lengths)) choice = found.choice;
+        if (aim === 'scrap' && from === null && sumOf(aim, choice, lengths) > found.bound) {
+          choice = lessScrap(lengths, choice, recut, left);
+          master.addPatterns(patternsOf(choice));
+        }
         const reached = sumOf(aim, choice, lengths);
         const of = reached + (aim === 'scrap' ? inBlades(choice, lengths) : 0);
         if (found.bound < reached) gap ??= (reached - Math.max(least, found.bound)) / of;
