@@ -124,6 +124,9 @@ test('wire is entered by its weight, another like it is one press, and what cann
   await form.getByLabel('Metal').selectOption({ label: 'Copper' });
   await form.getByLabel('Thickness').fill('1');
   await form.getByLabel('Thickness').press('Tab');
+  // The price is typed before the length: it was paid for all of it.
+  await type(form.getByLabel('Paid for so much'), '5');
+  await type(form.getByLabel('Or its weight, g'), '35.1');
   // 100 m of 1 mm copper weigh 702.1 g: 70.2 g are 10 m.
   await type(form.getByLabel('Or its weight, g'), '70.2');
   const copper = page.getByRole('list', { name: /1\.00 mm copper/ });
@@ -135,6 +138,7 @@ test('wire is entered by its weight, another like it is one press, and what cann
   await type(form.getByLabel('Thickness'), '1');
   await form.getByRole('button', { name: 'Put it in the drawer' }).click();
   await expect(copper).toContainText('10.00 m');
+  await expect(copper).toContainText('paid 5.00 for 10.00 m');
   await copper.getByRole('button', { name: 'Another like it' }).click();
   await expect(page.getByText('20.00 m in all')).toBeVisible();
   await page.getByRole('button', { name: 'Add beads or findings' }).click();

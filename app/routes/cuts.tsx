@@ -28,10 +28,11 @@ import { Button, IconButton, Picker } from '~/components/ui';
 import { BalanceSection } from '~/screens/drawer/BalanceSection';
 import { CanMake } from '~/screens/drawer/CanMake';
 import { CutBar } from '~/screens/drawer/CutBar';
-import { freshDrawerId, useDrawer } from '~/screens/drawer/drawerContext';
+import { useDrawer } from '~/screens/drawer/drawerContext';
 import { StockName, stockName } from '~/screens/drawer/StockName';
 import { useCutList } from '~/screens/drawer/useCutList';
 import { useWanted } from '~/screens/drawer/useWanted';
+import { freshId } from '~/state/freshId';
 import { changePiece } from '~/storage/pieces';
 
 const CARD = 'rounded-xl border border-line bg-panel p-5 max-sm:p-4 print:border-0 print:p-0';
@@ -47,9 +48,7 @@ export default function Cuts() {
   const { needs, stray } = useMemo(() => stillToCut(wanted, drawer.done), [wanted, drawer.done]);
   const { wires, bladeMm, keepMm } = drawer;
   const problem = useMemo(
-    () => (planning ? null : cutProblem({ ...drawer, wires, bladeMm, keepMm }, needs)),
-    // Only what the list hangs on: what is ticked off changes it once.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    () => (planning ? null : cutProblem({ wires, bladeMm, keepMm }, needs)),
     [planning, wires, bladeMm, keepMm, needs],
   );
   const { list, busy, failed } = useCutList(problem);
@@ -82,7 +81,12 @@ export default function Cuts() {
           deleted, or too large to be planned beside others.
         </p>
       )}
-      <StraySection stray={stray} unit={unit} planning={planning} />
+      <StraySection
+        // Of what cannot be planned nothing is known to be of no use.
+        stray={stray.filter((c) => !without.includes(c.pieceId))}
+        unit={unit}
+        planning={planning}
+      />
       {drawer.toMake.length > 0 && (
         <section className={CARD} aria-label="Needed and there">
           <h2 className="mb-2 font-semibold">Needed, and there</h2>
@@ -136,12 +140,11 @@ export default function Cuts() {
             {list?.cuts.map((cut) => {
               const from = drawer.wires.find((w) => w.id === cut.id);
               if (!from) return null;
-              const from_ = from.kind === 'spool' ? 'spool' : 'offcut';
               return (
                 <li key={cut.id} className="break-inside-avoid py-3">
                   <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
                     <span className="flex-1">
-                      From the <strong>{from_}</strong> of{' '}
+                      From the <strong>{cut.from}</strong> of{' '}
                       <StockName wire={from.wire} unit={unit} />,{' '}
                       {printWireLength(from.leftMm, unit)}
                       {from.note && <span className="text-soft"> · {from.note}</span>}
@@ -353,7 +356,7 @@ function StraySection({
               wires: [
                 ...d.wires,
                 ...stray.map((c) => ({
-                  id: freshDrawerId(),
+                  id: freshId(),
                   kind: 'offcut' as const,
                   wire: c.wire,
                   leftMm: c.mm,

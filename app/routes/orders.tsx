@@ -6,7 +6,8 @@ import { byDue, isOpen, MOST_COPIES, orderPlan, withCopies, type Order } from '@
 import { priceOf, timeNeeded } from '@core/price';
 import { NumberField } from '~/components/NumberField';
 import { Button } from '~/components/ui';
-import { freshDrawerId, useDrawer } from '~/screens/drawer/drawerContext';
+import { useDrawer } from '~/screens/drawer/drawerContext';
+import { freshId } from '~/state/freshId';
 import { moneyOf } from '~/screens/drawer/money';
 import { OrderCard } from '~/screens/drawer/OrderCard';
 import { useWanted } from '~/screens/drawer/useWanted';
@@ -89,7 +90,7 @@ export default function Orders({ loaderData: { makings } }: Route.ComponentProps
               ...d,
               orders: [
                 ...d.orders,
-                { id: freshDrawerId(), ref: '', lines: [], due: null, state: 'agreed' },
+                { id: freshId(), ref: '', lines: [], due: null, state: 'agreed' },
               ],
             }))
           }

@@ -419,6 +419,14 @@ describe('a table that is pasted', () => {
     expect(bad.map((b) => b.line)).toEqual([2, 5]);
   });
 
+  it('is taken up to so many lines at once, and says so', () => {
+    const { wires, bad } = read(
+      Array.from({ length: 2_500 }, () => 'copper; 1 mm; 9 m').join('\n'),
+    );
+    expect(wires).toHaveLength(2_000);
+    expect(bad).toMatchObject([{ line: 2_001 }]);
+  });
+
   it('never makes what cannot be kept', () => {
     fc.assert(
       fc.property(

@@ -65,7 +65,10 @@ export function stillToCut(wanted: readonly Wanted[], done: readonly CutDone[]):
 }
 
 /** The cutting problem that these needs and the drawer make. */
-export function cutProblem(drawer: Drawer, needs: readonly WireNeed[]): CutProblem {
+export function cutProblem(
+  drawer: Pick<Drawer, 'wires' | 'bladeMm' | 'keepMm'>,
+  needs: readonly WireNeed[],
+): CutProblem {
   const names = new StockNames();
   const lengths = (kind: WireLength['kind']) =>
     drawer.wires

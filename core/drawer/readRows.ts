@@ -87,6 +87,9 @@ const MONEY = new RegExp(
   String.raw`^(?:[€$£]|eur|usd|gbp)?\s*${NUMBER}\s*(?:[€$£]|eur|usd|gbp)?$`,
   'i',
 );
+/** So many lines are taken at once. */
+const MOST_LINES = 2_000;
+
 const G_PER: Readonly<Record<string, number>> = { kg: 1000, oz: 28.349_523_125 };
 
 function lengthOf(text: string, fallback: 'mm' | 'm'): number | null {
@@ -148,15 +151,23 @@ function byContent(cells: readonly string[]): Cells {
  * @param freshId names what comes in
  */
 export function readRows(text: string, freshId: () => string): ReadRows {
-  const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' }).data;
+  const rows = Papa.parse<string[]>(text.trim(), {
+    skipEmptyLines: 'greedy',
+    preview: MOST_LINES + 2,
+  }).data;
   const heads = (rows[0] ?? []).map(columnOf);
   const hasHeads = heads.filter((h) => h !== null).length >= 2;
   const inMetres = (rows[0] ?? []).some((h, i) => heads[i] === 'length' && plain(h).endsWith(' m'));
   const wires: WireLength[] = [];
   const things: Thing[] = [];
   const bad: BadRow[] = [];
-  rows.slice(hasHeads ? 1 : 0).forEach((cells, i) => {
-    const line = i + (hasHeads ? 2 : 1);
+  const first = hasHeads ? 1 : 0;
+  if (rows.length > first + MOST_LINES) {
+    const why = `no more than ${MOST_LINES} lines are taken at once; paste the rest after them`;
+    bad.push({ line: first + MOST_LINES + 1, text: '', why });
+  }
+  rows.slice(first, first + MOST_LINES).forEach((cells, i) => {
+    const line = i + first + 1;
     const own: Cells = hasHeads
       ? Object.fromEntries(
           cells.flatMap((c, k) => (heads[k] && c.trim() !== '' ? [[heads[k], c.trim()]] : [])),

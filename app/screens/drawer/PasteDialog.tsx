@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { readRows, type ReadRows } from '@core/drawer';
 import { printLength, printWireLength, type LengthUnit } from '@core/units';
 import { Button } from '~/components/ui';
-import { freshDrawerId } from './drawerContext';
+import { freshId } from '~/state/freshId';
 import { stockName } from './StockName';
 
 const EXAMPLE = `what, metal, gauge, temper, length, price
@@ -22,7 +22,7 @@ export function PasteDialog({
   close: () => void;
 }) {
   const [text, setText] = useState('');
-  const rows = useMemo(() => readRows(text, freshDrawerId), [text]);
+  const rows = useMemo(() => readRows(text, freshId), [text]);
   const found = rows.wires.length + rows.things.length;
   return (
     <Dialog.Root open onOpenChange={(on) => !on && close()}>

@@ -6,7 +6,7 @@ import { NameField } from '~/components/NameField';
 import { NumberField } from '~/components/NumberField';
 import { Picker } from '~/components/ui';
 import { DrawerForm } from './DrawerForm';
-import { freshDrawerId } from './drawerContext';
+import { freshId } from '~/state/freshId';
 import { OriginFields } from './OriginFields';
 
 export const THING_NAMES: Readonly<Record<ThingKind, string>> = {
@@ -32,7 +32,7 @@ export function ThingForm({
   keep: (thing: Thing) => void;
   close: () => void;
 }) {
-  const [draft, setDraft] = useState<Thing>(() => from ?? { ...NEW, id: freshDrawerId() });
+  const [draft, setDraft] = useState<Thing>(() => from ?? { ...NEW, id: freshId() });
   const set = (change: Partial<Thing>): void => setDraft((d) => ({ ...d, ...change }));
   return (
     <DrawerForm

@@ -6,7 +6,7 @@ import { NumberField } from '~/components/NumberField';
 import { Choices } from '~/components/ui';
 import { WireFields } from '~/screens/dressing/ThreadFields';
 import { DrawerForm } from './DrawerForm';
-import { freshDrawerId } from './drawerContext';
+import { freshId } from '~/state/freshId';
 import { OriginFields } from './OriginFields';
 
 const WIRE_NAMES = {
@@ -19,7 +19,7 @@ const WIRE_NAMES = {
 
 /** A spool before anything is known of it: as the one entered last, else common copper. */
 const first = (last: WireLength | null): WireLength => ({
-  id: freshDrawerId(),
+  id: freshId(),
   kind: last?.kind ?? 'spool',
   wire: last?.wire ?? {
     metal: 'copper',
@@ -28,6 +28,10 @@ const first = (last: WireLength | null): WireLength => ({
   },
   leftMm: 10_000,
 });
+
+/** What is put in new was paid for as it is: its length may be typed after the price. */
+const paidForAll = ({ paid, ...wire }: WireLength): WireLength =>
+  paid && wire.leftMm > 0 ? { ...wire, paid: { ...paid, forMm: wire.leftMm } } : wire;
 
 /** A spool or an offcut: how much of which wire, by its length or by its weight. */
 export function WireForm({
@@ -53,7 +57,7 @@ export function WireForm({
     <DrawerForm
       name={from ? 'Change this wire' : 'New wire'}
       keepWord={from ? 'Keep it so' : 'Put it in the drawer'}
-      keep={() => keep(draft)}
+      keep={() => keep(from ? draft : paidForAll(draft))}
       close={close}
     >
       <div className="grid gap-x-5 gap-y-3 md:grid-cols-2">
@@ -98,14 +102,20 @@ export function WireForm({
               onChange={(g) => set({ leftMm: Math.round(lengthByWeight(wire, g) * 10) / 10 })}
             />
             <NumberField
-              label="Paid for so much"
+              label={
+                from?.paid
+                  ? `Paid for ${printWireLength(from.paid.forMm, unit)}`
+                  : 'Paid for so much'
+              }
               value={paid?.price ?? 0}
               min={0}
               max={1_000_000}
               decimals={2}
               onChange={(price) =>
                 setDraft(({ paid: _paid, ...d }) =>
-                  price > 0 && d.leftMm > 0 ? { ...d, paid: { price, forMm: d.leftMm } } : d,
+                  price > 0
+                    ? { ...d, paid: { price, forMm: from?.paid?.forMm ?? (d.leftMm || 1) } }
+                    : d,
                 )
               }
             />

@@ -3,7 +3,7 @@ import { isSameStock, weightOf, type Stock, type WireLength } from '@core/drawer
 import { printNumber, printWireLength, type LengthUnit } from '@core/units';
 import { wireColours } from '~/components/metalColours';
 import { IconButton } from '~/components/ui';
-import { freshDrawerId } from './drawerContext';
+import { freshId } from '~/state/freshId';
 import { StockName, stockName } from './StockName';
 
 interface Kind {
@@ -83,7 +83,12 @@ export function WiresTable({
                       />
                     ) : null}
                     <span className="truncate text-soft">
-                      {[l.paid && `paid ${printNumber(l.paid.price, 2)}`, l.from, l.note]
+                      {[
+                        l.paid &&
+                          `paid ${printNumber(l.paid.price, 2)} for ${printWireLength(l.paid.forMm, unit)}`,
+                        l.from,
+                        l.note,
+                      ]
                         .filter(Boolean)
                         .join(' · ')}
                     </span>
@@ -91,7 +96,7 @@ export function WiresTable({
                   <span className="flex">
                     <IconButton
                       name="Another like it"
-                      onClick={() => another({ ...l, id: freshDrawerId() })}
+                      onClick={() => another({ ...l, id: freshId() })}
                     >
                       <CopyPlus size={16} />
                     </IconButton>

@@ -12,7 +12,3 @@ export interface DrawerContext extends Workshop {
 }
 
 export const useDrawer = (): DrawerContext => useOutletContext<DrawerContext>();
-
-let count = 0;
-/** A name for something in the drawer that nothing else has. */
-export const freshDrawerId = (): string => `d${Date.now().toString(36)}${(count++).toString(36)}`;

@@ -13,7 +13,7 @@ import { METAL_FACTS, METALS, TEMPER_NAMES, TEMPERS, type Metal, type Temper } f
 import { LengthField } from '~/components/LengthField';
 import { NumberField } from '~/components/NumberField';
 import { Button, Choices, IconButton, Picker } from '~/components/ui';
-import { freshId } from './newTool';
+import { freshId } from '~/state/freshId';
 
 interface Draft {
   readonly metal: Metal;

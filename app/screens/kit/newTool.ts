@@ -1,4 +1,5 @@
 import type { KitTool, ToolKind } from '@core/forming';
+import { freshId } from '~/state/freshId';
 
 export const TOOL_KINDS: readonly { kind: ToolKind; name: string }[] = [
   { kind: 'stepped', name: 'Stepped pliers' },
@@ -9,9 +10,6 @@ export const TOOL_KINDS: readonly { kind: ToolKind; name: string }[] = [
   { kind: 'ring-mandrel', name: 'Ring mandrel' },
   { kind: 'found', name: 'Something round from the house' },
 ];
-
-let count = 0;
-export const freshId = (): string => `k${Date.now().toString(36)}${(count++).toString(36)}`;
 
 /** A tool of a kind with sizes to begin from. */
 export function newTool(kind: ToolKind): KitTool {
