@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { Check, Download, Printer, X } from 'lucide-react';
+import { Check, Download, Printer } from 'lucide-react';
 import { Link, useRevalidator } from 'react-router';
 import { toast } from 'sonner';
 import type { CutList, CutOf } from '@core/cutting';
@@ -12,26 +12,26 @@ import {
   thingBalance,
   toBuy,
   wireBalance,
-  withInstead,
+  withCopies,
   type CutDone,
   type Drawer,
-  type Stock,
-  type Substitute,
-  type WireBalance,
+  type ToMake,
   type WireNeed,
 } from '@core/drawer';
 import { writeToBuyCsv } from '@core/file';
 import { printLength, printNumber, printWireLength, type LengthUnit } from '@core/units';
 import { saveFile } from '~/components/saveFile';
-import { NumberField } from '~/components/NumberField';
-import { Button, IconButton, Picker } from '~/components/ui';
+import { Tick } from '~/components/Tick';
+import { Button } from '~/components/ui';
 import { BalanceSection } from '~/screens/drawer/BalanceSection';
 import { CanMake } from '~/screens/drawer/CanMake';
 import { CutBar } from '~/screens/drawer/CutBar';
 import { useDrawer } from '~/screens/drawer/drawerContext';
 import { StockName, stockName } from '~/screens/drawer/StockName';
 import { useCutList } from '~/screens/drawer/useCutList';
-import { useWanted } from '~/screens/drawer/useWanted';
+import { useInstead, withTaken, type Instead } from '~/screens/drawer/useInstead';
+import { Lines } from '~/screens/drawer/Lines';
+import { useWanted, type WantedPiece } from '~/screens/drawer/useWanted';
 import { freshId } from '~/state/freshId';
 import { changePiece } from '~/storage/pieces';
 
@@ -44,12 +44,12 @@ export default function Cuts() {
   const { edit } = store.getState();
   const undo = { label: 'Undo', onClick: () => store.temporal.getState().undo() };
   const { revalidate } = useRevalidator();
-  const { wanted, busy: planning, without } = useWanted(drawer.toMake, pieces, toolbox);
+  const { wanted, busy: planning, without } = useWanted(drawer.toMake, pieces, toolbox, unit);
   const { needs, stray } = useMemo(() => stillToCut(wanted, drawer.done), [wanted, drawer.done]);
-  const { wires, bladeMm, keepMm } = drawer;
+  const { wires, bladeMm, keepMm, sharesHeld } = drawer;
   const problem = useMemo(
-    () => (planning ? null : cutProblem({ wires, bladeMm, keepMm }, needs)),
-    [planning, wires, bladeMm, keepMm, needs],
+    () => (planning ? null : cutProblem({ wires, bladeMm, keepMm, sharesHeld }, needs)),
+    [planning, wires, bladeMm, keepMm, sharesHeld, needs],
   );
   const { list, busy, failed } = useCutList(problem);
   const working = planning || busy;
@@ -66,12 +66,16 @@ export default function Cuts() {
       toast.error(error.message);
     }
   };
-  const takeInstead = (short: WireBalance, instead: Substitute): void => {
-    void changeWires(drawer, needs, short.wire, instead.wire).then((names) => {
+  const offers = useInstead(drawer, balance, things, wanted, toolbox);
+  const take = (instead: Instead): void => {
+    edit((d) => ({ ...d, toMake: linesWith(d.toMake, instead) }));
+    void changePieces(wanted, instead).then((names) => {
       void revalidate();
-      toast(`${names.join(', ')} ${names.length === 1 ? 'is' : 'are'} made of it now.`);
+      if (names.length > 0)
+        toast(`${names.join(', ')} ${names.length === 1 ? 'is' : 'are'} made of it now.`);
     });
   };
+  const heldMm = Math.max(0, ...needs.map((n) => n.heldMm));
   return (
     <>
       <ToMakeSection wanted={wanted} />
@@ -96,7 +100,8 @@ export default function Cuts() {
               things={things}
               unit={unit}
               busy={working}
-              takeInstead={takeInstead}
+              offers={offers}
+              take={take}
             />
           )}
           {buy.length > 0 && !working && (
@@ -127,6 +132,22 @@ export default function Cuts() {
             {working ? 'Being worked out …' : list ? listWords(list, unit) : ''}
             {failed && 'No cut list could be worked out. Take a piece off the list and try again.'}
           </p>
+          {heldMm > 0 && (
+            <div className="mb-3 max-w-prose text-sm">
+              <Tick
+                label={
+                  <>
+                    Each wire is worked at the end of its length and cut off then, so that what it
+                    is held by is shared:{' '}
+                    <span className="tabular-nums">{printLength(heldMm, unit)}</span> stay on every
+                    length.
+                  </>
+                }
+                value={sharesHeld}
+                set={(on) => edit((d) => ({ ...d, sharesHeld: on }))}
+              />
+            </div>
+          )}
           {list?.cuts.length === 0 && (
             <p className="text-sm">
               Nothing in the drawer is long enough for these wires.{' '}
@@ -167,19 +188,31 @@ export default function Cuts() {
   );
 }
 
-/** A wire of some pieces made of another, wherever the short one is used. @returns the names of the pieces */
-async function changeWires(
-  drawer: Drawer,
-  needs: readonly WireNeed[],
-  from: Stock,
-  to: Stock,
+/** Lines that say of which wire they are made, with another where that one is short. */
+const linesWith = (lines: readonly ToMake[], instead: Instead): ToMake[] =>
+  withCopies(
+    [],
+    lines.map((line) =>
+      instead.kind === 'wire' && line.as?.wire && isSameStock(line.as.wire, instead.short)
+        ? { ...line, as: { ...line.as, wire: instead.take } }
+        : line,
+    ),
+  );
+
+/** Something taken in place of what is short, in all pieces that use it. @returns their names */
+async function changePieces(
+  wanted: readonly WantedPiece[],
+  instead: Instead,
 ): Promise<string[]> {
-  const ids = new Set(needs.filter((n) => isSameStock(n.wire, from)).map((n) => n.pieceId));
   const names: string[] = [];
-  for (const { pieceId } of drawer.toMake) {
-    if (!ids.has(pieceId)) continue;
-    const next = await changePiece(pieceId, (piece) => withInstead(piece, from, to));
-    if (next) names.push(next.name);
+  for (const pieceId of new Set(wanted.map((w) => w.pieceId))) {
+    let isOther = false;
+    const next = await changePiece(pieceId, (piece) => {
+      const taken = withTaken(piece, instead);
+      isOther = taken !== piece;
+      return taken;
+    });
+    if (next && isOther) names.push(next.name);
   }
   return names;
 }
@@ -243,15 +276,8 @@ function CutWords({
 }
 
 /** Which pieces wire is cut for, and how often each is made. */
-function ToMakeSection({
-  wanted,
-}: {
-  wanted: readonly { pieceId: string; bill: { made: number } }[];
-}) {
-  const { store, drawer, pieces } = useDrawer();
-  const { edit } = store.getState();
-  const nameOf = (id: string): string => pieces.find((p) => p.id === id)?.name ?? 'A deleted piece';
-  const free = pieces.filter((p) => !drawer.toMake.some((m) => m.pieceId === p.id));
+function ToMakeSection({ wanted }: { wanted: readonly WantedPiece[] }) {
+  const { store, drawer, pieces, settings } = useDrawer();
   return (
     <section className={`${CARD} print:hidden`} aria-label="To be made">
       <h2 className="mb-2 font-semibold">To be made</h2>
@@ -261,62 +287,20 @@ function ToMakeSection({
           offcut so that the least is taken from spools and the least is thrown away.
         </p>
       )}
-      <ul className="mb-3 divide-y divide-line text-sm">
-        {drawer.toMake.map((m) => {
-          const made = wanted.find((w) => w.pieceId === m.pieceId)?.bill.made ?? 1;
-          return (
-            <li key={m.pieceId} className="flex flex-wrap items-center gap-3 py-1.5">
-              <Link to={`/piece/${m.pieceId}`} className="flex-1 hover:underline">
-                {nameOf(m.pieceId)}
-                {made > 1 && <span className="text-soft">, {made} each time</span>}
-              </Link>
-              <span className="w-24">
-                <NumberField
-                  label={`How often ${nameOf(m.pieceId)}`}
-                  labelHidden
-                  value={m.copies}
-                  min={1}
-                  max={200}
-                  onChange={(copies) =>
-                    edit((d) => ({
-                      ...d,
-                      toMake: d.toMake.map((t) => (t.pieceId === m.pieceId ? { ...t, copies } : t)),
-                    }))
-                  }
-                />
-              </span>
-              <IconButton
-                name={`Take ${nameOf(m.pieceId)} off the list`}
-                onClick={() =>
-                  edit((d) => ({
-                    ...d,
-                    toMake: d.toMake.filter((t) => t.pieceId !== m.pieceId),
-                    // What was cut for it is cut: it stays known until it is put back or let be.
-                  }))
-                }
-              >
-                <X size={16} />
-              </IconButton>
-            </li>
-          );
-        })}
-      </ul>
-      {free.length > 0 && drawer.toMake.length < 200 && (
-        <div className="max-w-xs">
-          <Picker
-            label="Add a piece"
-            value=""
-            options={[
-              { value: '', label: 'choose one …' },
-              ...free.map((p) => ({ value: p.id, label: p.name || 'Unnamed piece' })),
-            ]}
-            onChange={(pieceId) =>
-              pieceId !== '' &&
-              edit((d) => ({ ...d, toMake: [...d.toMake, { pieceId, copies: 1 }] }))
-            }
-          />
-        </div>
-      )}
+      <Lines
+        lines={drawer.toMake}
+        // What was cut for what is taken off is cut: it stays known until it is put back or let be.
+        set={(toMake) => store.getState().edit((d) => ({ ...d, toMake }))}
+        pieces={pieces}
+        unit={settings.unit}
+        most={200}
+        words={{
+          count: (name) => `How often ${name}`,
+          remove: (name) => `Take ${name} off the list`,
+          add: 'Add a piece',
+        }}
+        made={(key) => wanted.find((w) => w.key === key)?.bill.made}
+      />
     </section>
   );
 }
@@ -359,7 +343,7 @@ function StraySection({
                   id: freshId(),
                   kind: 'offcut' as const,
                   wire: c.wire,
-                  leftMm: c.mm,
+                  leftMm: c.mm - (c.heldMm ?? 0),
                 })),
               ],
             }))

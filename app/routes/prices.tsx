@@ -1,15 +1,17 @@
 import { lazy, Suspense, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import type { Pricing } from '@core/drawer';
-import { priceOf, timeNeeded, type Price, type TimeNeeded, type TimePart } from '@core/price';
-import { printNumber, printWireLength, type LengthUnit } from '@core/units';
+import { lineKey, type Pricing } from '@core/drawer';
+import { priceOf, type Price, type TimeNeeded } from '@core/price';
+import { printNumber, type LengthUnit } from '@core/units';
 import { NumberField } from '~/components/NumberField';
 import { Button, Picker } from '~/components/ui';
 import { useDrawer } from '~/screens/drawer/drawerContext';
+import { benchTime, type BenchTime } from '~/screens/drawer/benchTime';
 import { moneyOf } from '~/screens/drawer/money';
 import { PriceTable } from '~/screens/drawer/PriceTable';
 import { PricingFields } from '~/screens/drawer/PricingFields';
 import { stockName } from '~/screens/drawer/StockName';
+import { timeWords } from '~/screens/drawer/timeWords';
 import { useWanted, type WantedPiece } from '~/screens/drawer/useWanted';
 import { listMakings } from '~/storage/makings';
 import type { Route } from './+types/prices';
@@ -37,28 +39,25 @@ export default function Prices({ loaderData: { makings } }: Route.ComponentProps
   const id = params.get('piece') ?? toMake[0]?.pieceId ?? pieces[0]?.id ?? '';
   const list = useMemo(
     () => [
-      ...(toMake.some((m) => m.pieceId === id) ? [] : [{ pieceId: id, copies: 1 }]),
+      ...(toMake.some((m) => lineKey(m) === id) ? [] : [{ pieceId: id, copies: 1 }]),
       ...toMake,
     ],
     [toMake, id],
   );
-  const { wanted, busy, without } = useWanted(list, pieces, toolbox);
+  const { wanted, busy, without } = useWanted(list, pieces, toolbox, unit);
   const money = moneyOf(pricing.currency);
-  const minutesFor = (w: WantedPiece): { time: TimeNeeded; minutes: number } => {
-    const own = makings.filter((m) => m.pieceId === w.pieceId);
-    const time = timeNeeded(w.plan, w.bill, own);
-    return { time, minutes: pricing.minutesOf[w.pieceId] ?? time.minutes };
-  };
+  const minutesFor = (w: WantedPiece): BenchTime => benchTime(w, makings, pricing);
   const set = (change: Partial<Pricing>): void =>
     edit((d) => ({ ...d, pricing: { ...d.pricing, ...change } }));
-  const shown = wanted.find((w) => w.pieceId === id);
+  const shown = wanted.find((w) => w.key === id);
   const asked = shown && minutesFor(shown);
   const prices: Price[] =
     shown && asked
       ? BATCHES.map((n) => priceOf(shown.bill, asked.minutes, drawer, n, money.digits))
       : [];
-  const inAll = toMake.flatMap(({ pieceId, copies }) => {
-    const w = wanted.find((one) => one.pieceId === pieceId);
+  const inAll = toMake.flatMap((line) => {
+    const { copies } = line;
+    const w = wanted.find((one) => one.key === lineKey(line));
     if (!w) return [];
     const price = priceOf(w.bill, minutesFor(w).minutes, drawer, copies, money.digits);
     const name = w.bill.made > 1 ? `${w.pieceName}, ${w.bill.made} each` : w.pieceName;
@@ -169,24 +168,6 @@ export default function Prices({ loaderData: { makings } }: Route.ComponentProps
   );
 }
 
-const PART_WORDS: Readonly<Record<TimePart['what'], string>> = {
-  cut: 'to cut',
-  bend: 'bends',
-  end: 'formed ends',
-  second: 'second wires to begin and end',
-  metre: 'of second wire to lay',
-  thing: 'beads and findings',
-};
-
-const FOOT_M = 0.3048;
-
-function partWords({ what, count, eachMin }: TimePart, unit: LengthUnit): string {
-  if (what !== 'metre') return `${count} ${PART_WORDS[what]} at ${eachMin} min`;
-  const each =
-    unit === 'mm' ? `${eachMin} min a metre` : `${printNumber(eachMin * FOOT_M, 1)} min a foot`;
-  return `${printWireLength(count * 1000, unit)} ${PART_WORDS[what]} at ${each}`;
-}
-
 /** Where the minutes come from. */
 function TimeWords({
   time,
@@ -199,12 +180,6 @@ function TimeWords({
   own: boolean;
   forget: () => void;
 }) {
-  const reckoned =
-    time.from === 'makings'
-      ? `${printNumber(time.minutes, 0)} min: the middle of ${time.makings === 1 ? 'your one making' : `your ${time.makings} makings`}.`
-      : `${printNumber(time.minutes, 0)} min, reckoned: ${time.parts
-          .map((p) => partWords(p, unit))
-          .join(', ')}. Your own makings take its place.`;
   return (
     <p className="mb-2 text-xs text-soft">
       {own ? (
@@ -215,7 +190,7 @@ function TimeWords({
           </Button>
         </>
       ) : (
-        reckoned
+        timeWords(time, unit)
       )}
     </p>
   );

@@ -9,7 +9,7 @@ import {
   type WireRole,
 } from '../item';
 import { wireOf, type Part, type Piece } from '../piece';
-import { ropeCut, trimmedMm, type Plan } from '../plan';
+import { ropeCut, trimmedMm, type Plan, type WirePlan } from '../plan';
 import type { Said } from '../words';
 import { isLink, linkPlan, type LinkPlan } from './links';
 import { itemTimes, madeInAll, partTimes, wireTimes } from './times';
@@ -34,6 +34,11 @@ export interface BillWire extends Amount {
   readonly tailsMm: number;
   /** the one at its first end, where they differ */
   readonly firstTailMm?: number;
+  /**
+   * of the tails what the end that is worked last is held by: not needed where the wire is still on a longer
+   * length until then
+   */
+  readonly heldMm?: number;
   /** pulled out afterwards and used again: in no sum of lengths, nor in the weight */
   readonly again?: boolean;
 }
@@ -73,7 +78,7 @@ export interface Bill {
 function cutFor(w: ToCut): ToCut {
   const cut = ropeCut(w.wire, w.cutMm);
   if (!cut) return w;
-  const { firstTailMm: _first, ...rest } = w;
+  const { firstTailMm: _first, heldMm: _held, ...rest } = w;
   const folded = w.wire.rope?.folded ? ', folded to two strands each' : '';
   return {
     ...rest,
@@ -97,11 +102,18 @@ function wireNames(numbers: readonly number[], all: number): string {
     : `Wires ${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}`;
 }
 
+/** What the end of a wire that is worked last is held by; one that is bent from its middle is cut off before. */
+function heldLast({ from }: Piece, { heldMm }: WirePlan): Pick<BillWire, 'heldMm'> {
+  const mm = { first: heldMm.end, last: heldMm.start, middle: 0 }[from];
+  return mm > 0 ? { heldMm: mm } : {};
+}
+
 /** The figure's own wires, those of one kind and length together; of a row of links all of them. */
 function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): ToCut[] {
   const groups = new Map<string, { numbers: number[]; count: number; index: number }>();
   plan.wires.forEach((w, index) => {
-    const key = `${threadKey(w.stock)} ${w.cutMm.toFixed(2)}`;
+    const { heldMm = 0 } = heldLast(piece, w);
+    const key = `${threadKey(w.stock)} ${w.cutMm.toFixed(2)} ${heldMm.toFixed(2)}`;
     const group = groups.get(key) ?? { numbers: [], count: 0, index };
     group.numbers.push(index + 1);
     group.count += wireTimes(piece, w.pathId, row) - (row?.hook?.wire === index ? 1 : 0);
@@ -118,6 +130,7 @@ function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): ToCut[] {
             wire: bareThread(last.stock),
             cutMm: last.cutMm + hook.moreMm,
             tailsMm: trimmedMm(last),
+            ...heldLast(piece, last),
             count: 1,
           },
         ]
@@ -132,6 +145,7 @@ function frameWires(piece: Piece, plan: Plan, row: LinkPlan | null): ToCut[] {
       wire: bareThread(stock),
       cutMm,
       tailsMm: trimmedMm(wire),
+      ...heldLast(piece, wire),
       count,
     };
   });

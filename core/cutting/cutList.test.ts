@@ -43,7 +43,10 @@ const isLess = (a: Score, b: Score): boolean => {
 };
 
 /** All ways to give each single wire to a length or to none, one by one. */
-function bruteForce({ bladeMm, keepMm, needs, offcuts, spools }: CutProblem): Score {
+function bruteForce({ bladeMm, keepMm, sharesHeld, needs, offcuts, spools }: CutProblem): Score {
+  const heldOf = (n: CutNeed): number => (sharesHeld ? (n.heldMm ?? 0) : 0);
+  const stays = (stock: string): number =>
+    Math.max(0, ...needs.filter((n) => n.stock === stock).map(heldOf));
   const wires = needs.flatMap((n) => Array.from({ length: n.count }, () => n));
   const places = [
     ...offcuts.map((o) => ({ ...o, spool: false })),
@@ -54,9 +57,10 @@ function bruteForce({ bladeMm, keepMm, needs, offcuts, spools }: CutProblem): Sc
   const visit = (i: number, short: number, spool: number, made: number): void => {
     if (i < wires.length) {
       const wire = wires[i]!;
-      const long = wire.mm + bladeMm;
+      const long = wire.mm - heldOf(wire) + bladeMm;
       places.forEach((place, p) => {
-        if (place.stock !== wire.stock || left[p]! < long - 1e-9) return;
+        const room = left[p]! - stays(place.stock);
+        if (place.stock !== wire.stock || room < long - 1e-9) return;
         left[p] = left[p]! - long;
         visit(i + 1, short, spool + (place.spool ? long : 0), made + 1);
         left[p] = left[p] + long;
@@ -88,7 +92,10 @@ function expectConserved(given: CutProblem, list: CutList): void {
     expect(c.leftMm).toBeGreaterThanOrEqual(0);
     for (const { id, mm } of c.lengths) {
       const own = given.needs.find((n) => n.id === id)!;
-      expect(own.mm).toBe(mm);
+      const heldMm = given.sharesHeld ? (own.heldMm ?? 0) : 0;
+      expect(own.mm - heldMm).toBeCloseTo(mm, 9);
+      // It is held by what is left of the length, in whatever order they are cut.
+      expect(c.leftMm).toBeGreaterThan(heldMm - 1e-6);
       expect(own.stock).toBe(from.stock);
       cuts.set(id, (cuts.get(id) ?? 0) + 1);
     }
@@ -111,9 +118,11 @@ const small = fc.constantFrom(1, 10, 1000).chain((parts) =>
           millimetres(8, 60, parts),
           fc.integer({ min: 1, max: 3 }),
           fc.constantFrom('a', 'a', 'b'),
+          fc.constantFrom(0, 5, 7.5),
         ),
         { minLength: 1, maxLength: 4 },
       ),
+      sharesHeld: fc.boolean(),
       offcuts: fc.array(fc.tuple(millimetres(5, 120, parts), fc.constantFrom('a', 'a', 'b')), {
         maxLength: 3,
       }),
@@ -123,7 +132,10 @@ const small = fc.constantFrom(1, 10, 1000).chain((parts) =>
     })
     .map(({ needs, offcuts, spools, ...rest }): CutProblem => ({
       ...rest,
-      needs: needs.map(([mm, count, stock], i) => need(`n${i}`, mm, count, stock)),
+      needs: needs.map(([mm, count, stock, heldMm], i) => ({
+        ...need(`n${i}`, mm, count, stock),
+        heldMm,
+      })),
       offcuts: offcuts.map(([mm, stock], i) => length(`o${i}`, mm, stock)),
       spools: spools.map(([mm, stock], i) => length(`s${i}`, mm, stock)),
     }))
@@ -164,6 +176,37 @@ describe('a cut list', () => {
     );
     expect(list.cuts.map((c) => c.id)).toEqual(['q']);
     expect(list.scrapMm).toBe(0);
+  });
+
+  it('shares what wires are held by where they are worked at the end of their length', () => {
+    // Each by itself is 50 + 0.5: one from 100. Worked at its end, 30 + 0.5 twice, and 20 stay to hold by.
+    const given = problem({
+      bladeMm: 0.5,
+      keepMm: 30,
+      needs: [{ ...need('n', 50, 2), heldMm: 20 }],
+      offcuts: [length('o', 100)],
+      spools: [length('s', 1000)],
+    });
+    expect(cut(given)).toMatchObject({ spoolMm: 50.5, scrapMm: 1 });
+    const shared = cut({ ...given, sharesHeld: true });
+    expect(shared.cuts).toEqual([
+      {
+        from: 'offcut',
+        id: 'o',
+        lengths: [
+          { id: 'n', mm: 30 },
+          { id: 'n', mm: 30 },
+        ],
+        leftMm: 39,
+      },
+    ]);
+    expect(shared).toMatchObject({ spoolMm: 0, scrapMm: 1, proven: true });
+    // Two could be cut from 80, but the second could not be held: 19 would be left.
+    const near = cut({ ...given, sharesHeld: true, offcuts: [length('o', 80)] });
+    expect(near.cuts.map((c) => [c.from, c.lengths.length])).toEqual([
+      ['offcut', 1],
+      ['spool', 1],
+    ]);
   });
 
   it('says what nothing is left for, and cuts no wire of another stock', () => {

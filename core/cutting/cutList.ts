@@ -1,6 +1,6 @@
 import type { Highs } from 'highs';
 import { canWork, cutStock } from './cutStock';
-import { stockLengths, type StockLengths } from './lengths';
+import { stockLengths, takenMm, type StockLengths } from './lengths';
 import type { Choice } from './master';
 import type { CutList, CutNeed, CutOf, CutProblem, CutShort } from './problem';
 
@@ -46,7 +46,7 @@ interface Open {
 function carriedOut(
   choice: Choice,
   { types, classes, spools }: StockLengths,
-  bladeMm: number,
+  problem: CutProblem,
 ): { cuts: CutOf[]; short: CutShort[] } {
   const queues = types.map((t) => new Queue(t.needs));
   const cuts: Open[] = [];
@@ -60,8 +60,8 @@ function carriedOut(
     return own;
   };
   const give = (to: Open, type: number): void => {
-    const { id, mm } = queues[type]!.take();
-    to.lengths.push({ id, mm });
+    const need = queues[type]!.take();
+    to.lengths.push({ id: need.id, mm: tidy(takenMm(problem, need)) });
   };
   for (const { column, times } of choice) {
     if (column.is !== 'pattern') continue;
@@ -99,7 +99,7 @@ function carriedOut(
   const spoolCuts = [...opened].sort(([a], [b]) => a - b).map(([, own]) => own);
   return {
     cuts: [...cuts, ...spoolCuts].map(({ from, id, mm, lengths }) => {
-      const used = lengths.reduce((sum, l) => sum + l.mm + bladeMm, 0);
+      const used = lengths.reduce((sum, l) => sum + l.mm + problem.bladeMm, 0);
       return {
         from,
         id,
@@ -138,7 +138,7 @@ export function cutList(
     const share = (until - now()) / 1000 / (stocks.length - i);
     const ends = now() + share * 1000;
     const found = cutStock(highs, lengths, () => Math.max(0, (ends - now()) / 1000));
-    const own = carriedOut(found.choice, lengths, bladeMm);
+    const own = carriedOut(found.choice, lengths, problem);
     cuts.push(...own.cuts);
     short.push(...own.short);
     proven &&= found.proven && exact;

@@ -54,8 +54,8 @@ export class KnapsackTable {
   /** What is beside the cuts' worth for a class filled so far. */
   private costAt(of: number, fill: number): number {
     const { perScrap, perTouch, perClass } = this.cost;
-    const { classes, keep } = this.lengths;
-    return perScrap * scrapOf(classes[of]!.units - fill, keep) + perTouch - perClass[of]!;
+    const { classes } = this.lengths;
+    return perScrap * scrapOf(classes[of]!.units - fill, this.lengths) + perTouch - perClass[of]!;
   }
 
   /** The least reduced cost of a pattern for a class, with its fill. */

@@ -22,6 +22,8 @@ export interface OffcutClass {
 export interface StockLengths {
   readonly perMm: number;
   readonly keep: number;
+  /** what stays of each length that is touched: lengths here are without it */
+  readonly stays: number;
   readonly types: readonly NeedType[];
   readonly classes: readonly OffcutClass[];
   /** the shortest first */
@@ -56,6 +58,20 @@ function grouped<T>(all: readonly T[], unitsOf: (one: T) => number): Map<number,
   return new Map([...groups].sort(([a], [b]) => b - a));
 }
 
+/** What a wire takes of a length, mm, without the blade. */
+export const takenMm = (
+  { sharesHeld }: Pick<CutProblem, 'sharesHeld'>,
+  { mm, heldMm = 0 }: CutNeed,
+): number => (sharesHeld ? mm - heldMm : mm);
+
+/** What stays of each length of a stock that is touched, mm. */
+export const staysMm = ({ sharesHeld, needs }: CutProblem, stock: string): number =>
+  sharesHeld
+    ? needs
+        .filter((n) => n.stock === stock && n.count > 0)
+        .reduce((most, n) => Math.max(most, n.heldMm ?? 0), 0)
+    : 0;
+
 /**
  * One stock of a problem in whole units, the longest first: what is finer than they are is rounded so that
  * nothing is cut from where it is not.
@@ -68,9 +84,13 @@ export function stockLengths(problem: CutProblem, stock: string, mostPerMm = FIN
   const offcuts = of(problem.offcuts);
   const spools = of(problem.spools);
   const { bladeMm, keepMm } = problem;
-  const all = [...needs, ...offcuts, ...spools].map(({ mm }) => mm);
-  const perMm = Math.min(mostPerMm, partsOfMm([...all, bladeMm, keepMm]));
-  const types = [...grouped(needs, ({ mm }) => up(mm + bladeMm, perMm))].map(
+  const held = staysMm(problem, stock);
+  const all = [
+    ...needs.map((n) => takenMm(problem, n)),
+    ...[...offcuts, ...spools].map(({ mm }) => mm),
+  ];
+  const perMm = Math.min(mostPerMm, partsOfMm([...all, bladeMm, keepMm, held]));
+  const types = [...grouped(needs, (n) => up(takenMm(problem, n) + bladeMm, perMm))].map(
     ([units, own]): NeedType => ({
       units,
       needs: own,
@@ -81,12 +101,13 @@ export function stockLengths(problem: CutProblem, stock: string, mostPerMm = FIN
   return {
     perMm,
     keep: up(keepMm, perMm),
+    stays: up(held, perMm),
     types,
-    classes: [...grouped(offcuts, ({ mm }) => down(mm, perMm))]
+    classes: [...grouped(offcuts, ({ mm }) => down(mm - held, perMm))]
       .map(([units, own]): OffcutClass => ({ units, offcuts: own }))
       .filter(({ units }) => units >= shortest),
     spools: spools
-      .map((spool) => ({ units: down(spool.mm, perMm), spool }))
+      .map((spool) => ({ units: Math.max(0, down(spool.mm - held, perMm)), spool }))
       .sort((a, b) => a.units - b.units),
     blade: up(bladeMm, perMm),
     total: types.reduce((sum, t) => sum + t.units * t.count, 0),

@@ -11,16 +11,17 @@ export interface Pattern {
   readonly scrap: number;
 }
 
-export const scrapOf = (left: number, keep: number): number => (left < keep ? left : 0);
+/** What of an offcut is scrap when so much is left beside what stays of it anyway. */
+export const scrapOf = (
+  left: number,
+  { keep, stays }: Pick<StockLengths, 'keep' | 'stays'>,
+): number => (left + stays < keep ? left + stays : 0);
 
 /** @param cuts without types of which there is none */
-export function patternOf(
-  { classes, types, keep }: StockLengths,
-  of: number,
-  cuts: Pattern['cuts'],
-): Pattern {
+export function patternOf(lengths: StockLengths, of: number, cuts: Pattern['cuts']): Pattern {
+  const { classes, types } = lengths;
   const fill = cuts.reduce((sum, [t, n]) => sum + types[t]!.units * n, 0);
-  return { of, cuts, fill, scrap: scrapOf(classes[of]!.units - fill, keep) };
+  return { of, cuts, fill, scrap: scrapOf(classes[of]!.units - fill, lengths) };
 }
 
 export const keyOf = ({ of, cuts }: Pattern): string => `${of}:${cuts.join(' ')}`;

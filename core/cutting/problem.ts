@@ -5,6 +5,8 @@ export interface CutNeed {
   readonly stock: string;
   readonly mm: number;
   readonly count: number;
+  /** of it only to hold it by, where it is worked; not more than it is long, mm */
+  readonly heldMm?: number;
 }
 
 /** A length that is there: an offcut, or a spool with what is left on it. */
@@ -19,12 +21,17 @@ export interface CutProblem {
   readonly bladeMm: number;
   /** what is left of an offcut is kept from this length on; shorter it is scrap, mm */
   readonly keepMm: number;
+  /**
+   * wires are worked at the end of their length and cut off then, so that none takes what it is held by: of each
+   * length that is touched as much stays as is held of any wire of its stock
+   */
+  readonly sharesHeld?: boolean;
   readonly needs: readonly CutNeed[];
   readonly offcuts: readonly CutLength[];
   readonly spools: readonly CutLength[];
 }
 
-/** What is cut from one offcut or spool, the longest first. */
+/** What is cut from one offcut or spool, the longest first; its `mm` are without what is shared. */
 export interface CutOf {
   readonly from: 'offcut' | 'spool';
   readonly id: string;

@@ -25,7 +25,9 @@ import {
   type Drawer,
   type Order,
   type Stock,
+  type ToMake,
   type Wanted,
+  weekPlan,
 } from '.';
 
 const COPPER: Stock = { metal: 'copper', temper: 'dead-soft', diameterMm: 1 };
@@ -63,7 +65,13 @@ const bill = (change: Partial<Bill> = {}): Bill => ({
   left: [],
   ...change,
 });
-const wanted = (copies = 1): Wanted => ({ pieceId: 'p', pieceName: 'Pear', copies, bill: bill() });
+const wanted = (copies = 1): Wanted => ({
+  key: 'p',
+  pieceId: 'p',
+  pieceName: 'Pear',
+  copies,
+  bill: bill(),
+});
 
 describe('wire of the drawer', () => {
   it('is as long as its weight says', () => {
@@ -152,7 +160,14 @@ describe('what pieces need', () => {
 
   it('counts beads of the same name and size', () => {
     expect(thingBalance(drawer(), [wanted(2)])).toEqual([
-      { name: 'Round bead', lengthMm: 4, needed: 8, there: 5, short: 3 },
+      {
+        name: 'Round bead',
+        lengthMm: 4,
+        bead: bill().things[0]!.bead,
+        needed: 8,
+        there: 5,
+        short: 3,
+      },
     ]);
     const other = drawer({
       things: [{ id: 'b', kind: 'bead', name: 'Round bead', count: 5, lengthMm: 6 }],
@@ -272,19 +287,64 @@ describe('orders', () => {
   });
 
   it('put so many more on a list, up to what can be made at once', () => {
+    const plain = (pieceId: string, copies: number): ToMake => ({ pieceId, copies });
     expect(
-      withCopies(
-        [{ pieceId: 'p', copies: 3 }],
-        [
-          { pieceId: 'p', copies: 2 },
-          { pieceId: 'q', copies: 1 },
-        ],
-        4,
-      ),
-    ).toEqual([
-      { pieceId: 'p', copies: 4 },
-      { pieceId: 'q', copies: 1 },
+      withCopies([plain('p', 198)], [plain('p', 5), plain('q', 1), { ...plain('p', 2), as: {} }]),
+    ).toEqual([plain('p', 200), plain('q', 1), { ...plain('p', 2), as: {} }]);
+    // What is made otherwise is another thing, and alike wishes are one.
+    const mirrored: ToMake = { pieceId: 'p', copies: 2, as: { mirrored: true } };
+    expect(withCopies([plain('p', 1)], [mirrored, mirrored])).toEqual([
+      plain('p', 1),
+      { ...mirrored, copies: 4 },
     ]);
+  });
+
+  it('fall in weeks: each takes what its days have, and nothing is lost', () => {
+    // 2026-12-01 is a Tuesday: six days of an hour are left, then weeks of seven.
+    const plan = orderPlan(
+      [order('a', '2026-12-05', 8), order('b', null, 6)],
+      () => 60,
+      0,
+      7,
+      '2026-12-01',
+    );
+    const weeks = weekPlan(plan, 7, '2026-12-01');
+    expect(
+      weeks.map((w) => [w.from, w.minutes, w.parts.map((p) => [p.order.id, p.minutes])]),
+    ).toEqual([
+      ['2026-12-01', 360, [['a', 360]]],
+      [
+        '2026-12-07',
+        420,
+        [
+          ['a', 120],
+          ['b', 300],
+        ],
+      ],
+      ['2026-12-14', 420, [['b', 60]]],
+    ]);
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 40 }), { maxLength: 6 }),
+        fc.integer({ min: 1, max: 60 }),
+        fc.integer({ min: 1, max: 28 }),
+        (copies, hours, day) => {
+          const today = `2026-02-${String(day).padStart(2, '0')}`;
+          const orders = copies.map((n, i) => order(`o${i}`, null, n));
+          const own = orderPlan(orders, () => 45, 10, hours, today);
+          const all = weekPlan(own, hours, today, 1000);
+          for (const o of own) {
+            const parts = all.flatMap((w) => w.parts.filter((p) => p.order.id === o.order.id));
+            expect(parts.reduce((sum, p) => sum + p.minutes, 0)).toBeCloseTo(o.minutes, 6);
+          }
+          for (const w of all) {
+            expect(w.parts.reduce((sum, p) => sum + p.minutes, 0)).toBeLessThan(w.minutes + 1e-6);
+          }
+          expect(weekPlan(own, hours, today, 1).length).toBeLessThanOrEqual(1);
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 });
 
@@ -464,6 +524,9 @@ describe('a drawer', () => {
     expect(readDrawer(JSON.parse(JSON.stringify(drawer())))).toEqual({ ok: true, value: drawer() });
     expect(readDrawer({ ...drawer(), bladeMm: -1 }).ok).toBe(false);
     expect(readDrawer({ ...drawer(), version: 9 }).ok).toBe(false);
+    // As it was kept before lengths were shared.
+    const { sharesHeld: _shares, ...before } = drawer();
+    expect(readDrawer({ ...before, version: 1 })).toEqual({ ok: true, value: drawer() });
   });
 
   it('takes another in without losing its own', () => {

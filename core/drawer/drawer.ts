@@ -1,15 +1,12 @@
 import { z } from 'zod';
-import { threadSchema } from '../item';
 import { readRecord, schemaWords, type Read } from '../piece';
-import { orderSchema } from './orders';
+import { lineSchema, orderSchema } from './orders';
 import { DEFAULT_PRICING, pricingSchema } from './pricing';
+import { lineKey } from './madeAs';
+import { stockSchema } from './stock';
 
 export const DRAWER_FORMAT = 'hush-road.drawer';
-export const DRAWER_VERSION = 1;
-
-/** Wire of the drawer is as it is bought: a rope is twisted from it. */
-export const stockSchema = threadSchema.omit({ rope: true }).strict();
-export type Stock = z.infer<typeof stockSchema>;
+export const DRAWER_VERSION = 2;
 
 const idSchema = z.string().min(1).max(60);
 const words = z.string().max(200);
@@ -19,6 +16,12 @@ const mm = z.number().min(0).max(LONGEST_MM);
 const count = z.number().int().min(0).max(1_000_000);
 /** in the maker's currency */
 const price = z.number().min(0).max(1_000_000);
+/** A small picture of what lies there, so many characters long at the most. */
+export const MOST_PICTURE = 24_000;
+const picture = z
+  .string()
+  .max(MOST_PICTURE)
+  .regex(/^data:image\/(webp|jpeg|png);base64,[A-Za-z0-9+/=]+$/);
 
 /** A spool, with what is left on it, or an offcut. */
 export const wireLengthSchema = z.strictObject({
@@ -30,6 +33,7 @@ export const wireLengthSchema = z.strictObject({
   paid: z.strictObject({ price, forMm: z.number().positive().max(LONGEST_MM) }).optional(),
   from: words.optional(),
   note: words.optional(),
+  picture: picture.optional(),
 });
 export type WireLength = z.infer<typeof wireLengthSchema>;
 
@@ -49,6 +53,7 @@ export const thingSchema = z.strictObject({
   each: price.optional(),
   from: words.optional(),
   note: words.optional(),
+  picture: picture.optional(),
 });
 export type Thing = z.infer<typeof thingSchema>;
 
@@ -58,20 +63,12 @@ export const cutDoneSchema = z.strictObject({
   name: z.string().max(200),
   wire: stockSchema,
   mm,
+  /** of that not cut off: it was held by the length that it is from */
+  heldMm: mm.optional(),
   /** which spool or offcut it is from */
   lengthId: idSchema,
 });
 export type CutDone = z.infer<typeof cutDoneSchema>;
-
-/** No more of one piece are made at once. */
-export const MOST_COPIES = 200;
-
-/** Pieces that wire is to be cut for. */
-export const toMakeSchema = z.strictObject({
-  pieceId: idSchema,
-  copies: z.number().int().min(1).max(MOST_COPIES),
-});
-export type ToMake = z.infer<typeof toMakeSchema>;
 
 /** What lies between the plan and the bench: wire, beads and findings, and what is being cut from it. */
 export const drawerSchema = z.strictObject({
@@ -83,7 +80,10 @@ export const drawerSchema = z.strictObject({
   bladeMm: z.number().min(0).max(10),
   /** what is left of an offcut is kept from this length on */
   keepMm: z.number().min(0).max(1_000),
-  toMake: z.array(toMakeSchema).max(200),
+  /** pieces that wire is to be cut for */
+  toMake: z.array(lineSchema).max(200),
+  /** wires are worked at the end of their length, and cut off then: what they are held by is shared */
+  sharesHeld: z.boolean(),
   done: z.array(cutDoneSchema).max(20_000),
   pricing: pricingSchema,
   orders: z.array(orderSchema).max(2_000),
@@ -99,6 +99,7 @@ export const EMPTY_DRAWER: Drawer = {
   bladeMm: 0.3,
   keepMm: 40,
   toMake: [],
+  sharesHeld: false,
   done: [],
   pricing: DEFAULT_PRICING,
   orders: [],
@@ -111,7 +112,11 @@ export const readDrawer = (raw: unknown): Read<Drawer> =>
     format: DRAWER_FORMAT,
     name: 'drawer',
     version: DRAWER_VERSION,
-    migrations: [(record) => ({ ...record, version: 1 })],
+    migrations: [
+      (record) => ({ ...record, version: 1 }),
+      // Every wire was cut off with all that it is held by.
+      (record) => ({ ...record, version: 2, sharesHeld: false }),
+    ],
     schema: drawerSchema,
   });
 
@@ -127,13 +132,14 @@ export function mergeDrawers(own: Drawer, other: Drawer): Drawer {
     const there = new Set(b.map((one) => one.id));
     return [...a.filter((one) => !there.has(one.id)), ...b];
   };
+  const lines = new Set(own.toMake.map(lineKey));
   const known = new Set(own.toMake.map((m) => m.pieceId));
   return {
     ...own,
     wires: both(own.wires, other.wires),
     things: both(own.things, other.things),
     orders: both(own.orders, other.orders),
-    toMake: [...own.toMake, ...other.toMake.filter((m) => !known.has(m.pieceId))],
+    toMake: [...own.toMake, ...other.toMake.filter((m) => !lines.has(lineKey(m)))],
     done: [...own.done, ...other.done.filter((d) => !known.has(d.pieceId))],
   };
 }

@@ -7,17 +7,15 @@ export {
   drawerSchema,
   EMPTY_DRAWER,
   LONGEST_MM,
-  MOST_COPIES,
+  MOST_PICTURE,
   mergeDrawers,
   readDrawer,
   THING_KINDS,
   whyDrawerNotKept,
   type CutDone,
   type Drawer,
-  type Stock,
   type Thing,
   type ThingKind,
-  type ToMake,
   type WireLength,
 } from './drawer';
 export {
@@ -36,16 +34,20 @@ export {
 export {
   byDue,
   isOpen,
+  MOST_COPIES,
   ORDER_STATES,
   orderPlan,
   withCopies,
   type Order,
   type OrderState,
   type PlannedOrder,
+  type ToMake,
 } from './orders';
+export { weekPlan, type PlannedWeek } from './weeks';
 export { DEFAULT_PRICING, pricingSchema, type Pricing } from './pricing';
 export { readRows, type BadRow, type ReadRows } from './readRows';
 export { toBuy, type ToBuy } from './toBuy';
-export { isSameStock, lengthByWeight, weightOf } from './stock';
-export { withInstead } from './instead';
+export { isSameStock, lengthByWeight, weightOf, type Stock } from './stock';
+export { asMade, lineKey, tidyMadeAs, type MadeAs } from './madeAs';
+export { beadsInstead, billChange, withBeadInstead, withInstead, type BillChange } from './instead';
 export { DrawerError, takeCut } from './takeCut';

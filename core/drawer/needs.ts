@@ -1,10 +1,13 @@
 import type { Bill, BillThing } from '../bill';
 import type { CutList, CutProblem } from '../cutting';
-import type { CutDone, Drawer, Stock, Thing, WireLength } from './drawer';
-import { isSameStock, StockNames } from './stock';
+import type { Bead } from '../item';
+import type { CutDone, Drawer, Thing, WireLength } from './drawer';
+import { isSameStock, StockNames, type Stock } from './stock';
 
 /** A piece that is to be made, with all that one of it takes. */
 export interface Wanted {
+  /** tells it from the same piece made otherwise */
+  readonly key: string;
   readonly pieceId: string;
   readonly pieceName: string;
   readonly copies: number;
@@ -19,6 +22,8 @@ export interface WireNeed {
   readonly name: string;
   readonly wire: Stock;
   readonly mm: number;
+  /** of that only to hold it by, mm */
+  readonly heldMm: number;
   readonly count: number;
 }
 
@@ -37,16 +42,17 @@ export interface StillToCut {
 /** What is still to be cut for some pieces, once what was cut already is counted. */
 export function stillToCut(wanted: readonly Wanted[], done: readonly CutDone[]): StillToCut {
   let left = [...done];
-  const needs = wanted.flatMap(({ pieceId, pieceName, copies, bill }) =>
+  const needs = wanted.flatMap(({ key, pieceId, pieceName, copies, bill }) =>
     bill.wires.map((w, i): WireNeed => {
       const { rope: _rope, ...wire } = w.wire;
       return {
-        id: `${pieceId} ${i}`,
+        id: `${key} ${i}`,
         pieceId,
         pieceName,
         name: w.name,
         wire,
         mm: Number(w.cutMm.toFixed(2)),
+        heldMm: Number((w.heldMm ?? 0).toFixed(2)),
         // What is pulled out and used again is needed once.
         count: w.again ? w.one : w.all * copies,
       };
@@ -66,7 +72,7 @@ export function stillToCut(wanted: readonly Wanted[], done: readonly CutDone[]):
 
 /** The cutting problem that these needs and the drawer make. */
 export function cutProblem(
-  drawer: Pick<Drawer, 'wires' | 'bladeMm' | 'keepMm'>,
+  drawer: Pick<Drawer, 'wires' | 'bladeMm' | 'keepMm' | 'sharesHeld'>,
   needs: readonly WireNeed[],
 ): CutProblem {
   const names = new StockNames();
@@ -77,7 +83,10 @@ export function cutProblem(
   return {
     bladeMm: drawer.bladeMm,
     keepMm: drawer.keepMm,
-    needs: needs.map(({ id, wire, mm, count }) => ({ id, stock: names.nameOf(wire), mm, count })),
+    sharesHeld: drawer.sharesHeld,
+    needs: needs.map(({ wire, id, mm, heldMm, count }) => {
+      return { id, stock: names.nameOf(wire), mm, heldMm, count };
+    }),
     offcuts: lengths('offcut'),
     spools: lengths('spool'),
   };
@@ -127,7 +136,8 @@ export function wireBalance(
   for (const { wire } of needs) if (!kinds.some((k) => isSameStock(k, wire))) kinds.push(wire);
   return kinds.map((wire) => {
     const own = needs.filter((n) => isSameStock(n.wire, wire));
-    const neededMm = own.reduce((sum, n) => sum + n.count * (n.mm + drawer.bladeMm), 0);
+    const heldOf = (n: WireNeed): number => (drawer.sharesHeld ? n.heldMm : 0);
+    const neededMm = own.reduce((sum, n) => sum + n.count * (n.mm - heldOf(n) + drawer.bladeMm), 0);
     const there = (kind: WireLength['kind']): number =>
       drawer.wires
         .filter((w) => w.kind === kind && isSameStock(w.wire, wire))
@@ -151,6 +161,8 @@ export function wireBalance(
 export interface ThingBalance {
   readonly name: string;
   readonly lengthMm: number | null;
+  /** null where it is none */
+  readonly bead: Bead | null;
   readonly needed: number;
   readonly there: number;
   readonly short: number;
@@ -159,7 +171,10 @@ export interface ThingBalance {
 /** Beads and findings are the same when they are called the same and are as long, mm. */
 const SAME_LENGTH_MM = 0.3;
 
-export const isThing = (thing: Thing, need: BillThing): boolean => {
+export const isThing = (
+  thing: Thing,
+  need: Pick<BillThing, 'name' | 'bead' | 'lengthMm'>,
+): boolean => {
   const lengthMm = need.bead?.lengthMm ?? need.lengthMm;
   return (
     thing.name.trim().toLowerCase() === need.name.trim().toLowerCase() &&
@@ -179,7 +194,7 @@ export function thingBalance({ things }: Drawer, wanted: readonly Wanted[]): Thi
       const there = things.filter((t) => isThing(t, need)).reduce((sum, t) => sum + t.count, 0);
       const needed = (found.get(key)?.needed ?? 0) + need.all * copies;
       const short = Math.max(0, needed - there);
-      found.set(key, { name: need.name, lengthMm, needed, there, short });
+      found.set(key, { name: need.name, lengthMm, bead: need.bead, needed, there, short });
     }
   }
   return [...found.values()];

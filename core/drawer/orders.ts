@@ -1,18 +1,28 @@
 import { z } from 'zod';
 import { addDays, differenceInCalendarDays, formatISO, parseISO } from 'date-fns';
+import { lineKey, madeAsSchema } from './madeAs';
 
 export const ORDER_STATES = ['asked', 'agreed', 'making', 'made', 'handed-over'] as const;
 export type OrderState = (typeof ORDER_STATES)[number];
 
 const idSchema = z.string().min(1).max(60);
 
+/** No more of one piece are made at once. */
+export const MOST_COPIES = 200;
+
+/** A piece that is made so often, as drawn or otherwise. */
+export const lineSchema = z.strictObject({
+  pieceId: idSchema,
+  copies: z.number().int().min(1).max(MOST_COPIES),
+  as: madeAsSchema.optional(),
+});
+export type ToMake = z.infer<typeof lineSchema>;
+
 /** What someone wants made: no address and no name is needed, only what the maker knows it by. */
 export const orderSchema = z.strictObject({
   id: idSchema,
   ref: z.string().max(200),
-  lines: z
-    .array(z.strictObject({ pieceId: idSchema, copies: z.number().int().min(1).max(200) }))
-    .max(100),
+  lines: z.array(lineSchema).max(100),
   /** the day it is promised for, ISO 8601 */
   due: z.iso.date().nullable(),
   state: z.enum(ORDER_STATES),
@@ -47,7 +57,7 @@ export const byDue = (a: Order, b: Order): number =>
  */
 export function orderPlan(
   orders: readonly Order[],
-  minutesOf: (pieceId: string) => number | null,
+  minutesOf: (line: ToMake) => number | null,
   setUpMin: number,
   hoursPerWeek: number,
   today: string,
@@ -58,7 +68,7 @@ export function orderPlan(
     .sort(byDue)
     .map((order) => {
       const minutes = order.lines.reduce(
-        (sum, l) => sum + setUpMin + l.copies * (minutesOf(l.pieceId) ?? 0),
+        (sum, l) => sum + setUpMin + l.copies * (minutesOf(l) ?? 0),
         0,
       );
       before += minutes;
@@ -74,17 +84,14 @@ export function orderPlan(
     });
 }
 
-/** So many more of a piece. */
-export function withCopies<T extends { readonly pieceId: string; readonly copies: number }>(
-  all: readonly T[],
-  more: readonly T[],
-  most: number,
-): T[] {
-  return more.reduce<T[]>(
+/** So many more of a piece, those that are made alike together. */
+export function withCopies(all: readonly ToMake[], more: readonly ToMake[]): ToMake[] {
+  return more.reduce<ToMake[]>(
     (now, one) => {
-      const i = now.findIndex((m) => m.pieceId === one.pieceId);
+      const key = lineKey(one);
+      const i = now.findIndex((m) => lineKey(m) === key);
       if (i < 0) return [...now, one];
-      const copies = Math.min(most, now[i]!.copies + one.copies);
+      const copies = Math.min(MOST_COPIES, now[i]!.copies + one.copies);
       return now.map((m, k) => (k === i ? { ...m, copies } : m));
     },
     [...all],

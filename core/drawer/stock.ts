@@ -1,5 +1,10 @@
+import type { z } from 'zod';
+import { threadSchema } from '../item';
 import { wireGrams, wireMassG } from '../wire';
-import type { Stock } from './drawer';
+
+/** Wire of the drawer is as it is bought: a rope is twisted from it. */
+export const stockSchema = threadSchema.omit({ rope: true }).strict();
+export type Stock = z.infer<typeof stockSchema>;
 
 /**
  * Gauge sizes and metric ones that are sold for each other differ by up to this share: 20 gauge is 0.812 mm and

@@ -34,7 +34,8 @@ export function takeCut(
     const need = needs.find((n) => n.id === needId);
     if (!need) throw new DrawerError('A wire on this list is not needed any more.');
     const { pieceId, name, wire } = need;
-    return { pieceId, name, wire, mm, lengthId: id };
+    const heldMm = tidy(need.mm - mm);
+    return { pieceId, name, wire, mm: need.mm, lengthId: id, ...(heldMm > 0 && { heldMm }) };
   });
   const isGone = from.kind === 'offcut' && (leftMm < NOTHING_MM || leftMm < drawer.keepMm);
   const wires = isGone

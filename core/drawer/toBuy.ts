@@ -1,6 +1,6 @@
-import type { Drawer, Stock } from './drawer';
+import type { Drawer } from './drawer';
 import type { ThingBalance, WireBalance } from './needs';
-import { isSameStock } from './stock';
+import { isSameStock, type Stock } from './stock';
 
 /** Something that is short, with where such was bought before. */
 export interface ToBuy {

@@ -2,7 +2,7 @@ import { scaling } from '../geometry';
 import { endKindOf, type WireEnd } from '../end';
 import { valueOf, withinControl, type Fields, type Scale } from '../field';
 import { kindOf, type Bead, type PieceItem } from '../item';
-import { mapFigure, type Piece, type Wire, type WireEnds } from '../piece';
+import { mapBeads, mapFigure, type Piece, type Wire, type WireEnds } from '../piece';
 import { awgToMm, mmToAwg } from '../units';
 import { acrossFor, inThickness, strandMm } from '../wire';
 
@@ -56,7 +56,9 @@ function scaledBead(bead: Bead, factor: number): Bead {
 
 /** The piece larger or smaller by a factor, everything else by the rules; counts follow the stretches. */
 export function variantOf(piece: Piece, factor: number, rules: VariantRules): Piece {
-  const larger = mapFigure(piece, scaling(factor));
+  const scaled = mapFigure(piece, scaling(factor));
+  const larger =
+    rules.beads === 'proportional' ? mapBeads(scaled, (b) => scaledBead(b, factor)) : scaled;
   // A rope is twisted of wire that follows the rules.
   const thicker = <T extends Readonly<Wire>>(wire: T): T =>
     inThickness(wire, acrossFor(wire, variantWire(strandMm(wire), factor, rules)));
@@ -85,15 +87,6 @@ export function variantOf(piece: Piece, factor: number, rules: VariantRules): Pi
     const larger = { ...item, ...changed };
     if ('thread' in larger && typeof larger.thread !== 'string') {
       Object.assign(larger, { thread: thicker(larger.thread) });
-    }
-    if ('beads' in larger && rules.beads === 'proportional') {
-      Object.assign(larger, { beads: larger.beads.map((b) => scaledBead(b, factor)) });
-    }
-    if ('acts' in larger && rules.beads === 'proportional') {
-      const acts = larger.acts.map((a) =>
-        a.do === 'bead' ? { ...a, beads: a.beads.map((b) => scaledBead(b, factor)) } : a,
-      );
-      Object.assign(larger, { acts });
     }
     return larger;
   };

@@ -103,6 +103,7 @@ export {
   withThickness,
   type PieceStock,
 } from './stocks';
+export { mapBeads } from './beads';
 export { twinAxis, twinOf } from './twin';
 export { changeWire, routedId, wireChoices } from './wireChoices';
 export { shapeSchema, type Place, type Shape } from './shapeSchema';

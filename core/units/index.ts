@@ -6,6 +6,7 @@ export { degrees, radians } from './angle';
 export { awgToMm, mmToAwg, nominalAwg } from './awg';
 export { MM_PER_INCH, printInches } from './inches';
 export { parseLengths, type ParsedLengths } from './parseLengths';
+export { readLength, readWeight, type ParsedWeight } from './readMeasured';
 export { parseLength, type LengthUnit, type ParsedLength } from './parseLength';
 export {
   bareLength,

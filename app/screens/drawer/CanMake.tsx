@@ -39,13 +39,14 @@ export function CanMake() {
         const plan = await dressedPlan(piece, toolbox);
         if (!plan) continue;
         const bill = billOf(piece, plan.plan, plan.dressing);
-        const one: Wanted = { pieceId: piece.id, pieceName: piece.name, copies: 1, bill };
+        const { id, name } = piece;
+        const one: Wanted = { key: id, pieceId: id, pieceName: name, copies: 1, bill };
         const { needs } = stillToCut([one], []);
         if (needs.length === 0) continue;
         const list = await cutter().cut(cutProblem(drawer, needs), SECONDS);
         if (list.short.length > 0) continue;
         const things = thingBalance(drawer, [one]).some((t) => t.short > 0);
-        enough.push({ pieceId: piece.id, name: piece.name, things });
+        enough.push({ pieceId: id, name, things });
         setFound([...enough]);
       } catch (error) {
         report(error, 'what can be made');

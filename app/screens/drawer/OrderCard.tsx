@@ -1,18 +1,14 @@
-import { ListPlus, Trash2, X } from 'lucide-react';
-import { format, parseISO } from 'date-fns';
-import {
-  MOST_COPIES,
-  ORDER_STATES,
-  withCopies,
-  type Order,
-  type OrderState,
-  type PlannedOrder,
-} from '@core/drawer';
+import { ListPlus, Trash2 } from 'lucide-react';
+
+import { ORDER_STATES, type Order, type OrderState, type PlannedOrder } from '@core/drawer';
 import type { Piece } from '@core/piece';
-import { printNumber } from '@core/units';
+import { printNumber, type LengthUnit } from '@core/units';
 import { NameField } from '~/components/NameField';
-import { NumberField } from '~/components/NumberField';
 import { Button, IconButton, Picker } from '~/components/ui';
+import type { BenchTime } from './benchTime';
+import { dayWords } from './dayWords';
+import { Lines } from './Lines';
+import { timeWords } from './timeWords';
 
 export const STATE_NAMES: Readonly<Record<OrderState, string>> = {
   asked: 'asked for',
@@ -22,7 +18,12 @@ export const STATE_NAMES: Readonly<Record<OrderState, string>> = {
   'handed-over': 'handed over',
 };
 
-const day = (iso: string): string => format(parseISO(iso), 'd MMM yyyy');
+/** How long the pieces of one line take. */
+export interface LineTime extends BenchTime {
+  readonly key: string;
+  readonly name: string;
+  readonly copies: number;
+}
 
 /** One order: what it is known by, what is made for it, by when, and what it comes to. */
 export function OrderCard({
@@ -30,6 +31,10 @@ export function OrderCard({
   planned,
   sum,
   pieces,
+  unit,
+  times,
+  setUpMin,
+  made,
   set,
   remove,
   toCut,
@@ -40,16 +45,23 @@ export function OrderCard({
   /** what its pieces come to, written; null while that is not known */
   sum: string | null;
   pieces: readonly Piece[];
+  unit: LengthUnit;
+  /** of the lines that are planned already */
+  times: readonly LineTime[];
+  setUpMin: number;
+  /** how many are made each time, by the line's key */
+  made: (key: string) => number | undefined;
   set: (order: Order) => void;
   remove: () => void;
   toCut: () => void;
 }) {
-  const nameOf = (id: string): string => pieces.find((p) => p.id === id)?.name ?? 'A deleted piece';
-  const free = pieces.filter((p) => !order.lines.some((l) => l.pieceId === p.id));
   const called = order.ref === '' ? 'this order' : order.ref;
-  const setLines = (lines: Order['lines']): void => set({ ...order, lines });
   return (
-    <li className="rounded-xl border border-line bg-panel p-5 max-sm:p-4" aria-label={called}>
+    <li
+      id={`order-${order.id}`}
+      className="rounded-xl border border-line bg-panel p-5 max-sm:p-4"
+      aria-label={called}
+    >
       <div className="grid gap-3 sm:grid-cols-[1fr_11rem_11rem_auto] sm:items-end">
         <NameField
           label="Known by"
@@ -77,54 +89,27 @@ export function OrderCard({
           <Trash2 size={16} />
         </IconButton>
       </div>
-      <ul className="my-2 divide-y divide-line text-sm">
-        {order.lines.map((l) => (
-          <li key={l.pieceId} className="flex items-center gap-3 py-1">
-            <span className="flex-1">{nameOf(l.pieceId)}</span>
-            <span className="w-20">
-              <NumberField
-                label={`How many ${nameOf(l.pieceId)} for ${called}`}
-                labelHidden
-                value={l.copies}
-                min={1}
-                max={MOST_COPIES}
-                onChange={(copies) =>
-                  setLines(order.lines.map((o) => (o.pieceId === l.pieceId ? { ...o, copies } : o)))
-                }
-              />
-            </span>
-            <IconButton
-              name={`Take ${nameOf(l.pieceId)} off ${called}`}
-              onClick={() => setLines(order.lines.filter((o) => o.pieceId !== l.pieceId))}
-            >
-              <X size={16} />
-            </IconButton>
-          </li>
-        ))}
-      </ul>
-      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-        {free.length > 0 && order.lines.length < 100 && (
-          <div className="w-60">
-            <Picker
-              label={`Add a piece to ${called}`}
-              value=""
-              options={[
-                { value: '', label: 'choose one …' },
-                ...free.map((p) => ({ value: p.id, label: p.name || 'Unnamed piece' })),
-              ]}
-              onChange={(pieceId) =>
-                pieceId !== '' &&
-                setLines(withCopies(order.lines, [{ pieceId, copies: 1 }], MOST_COPIES))
-              }
-            />
-          </div>
-        )}
+      <Lines
+        lines={order.lines}
+        set={(lines) => set({ ...order, lines })}
+        pieces={pieces}
+        unit={unit}
+        most={100}
+        words={{
+          count: (name) => `How many ${name} for ${called}`,
+          remove: (name) => `Take ${name} off ${called}`,
+          add: `Add a piece to ${called}`,
+        }}
+        made={made}
+      />
+      <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2">
         <p className="flex-1 text-sm" role="status">
           {sum !== null && <strong className="tabular-nums">{sum}</strong>}
           {planned && planned.minutes > 0 && (
             <>
               {sum !== null && ' · '}
-              {printNumber(planned.minutes / 60, 1)} h at the bench, made by {day(planned.doneOn)}
+              {printNumber(planned.minutes / 60, 1)} h at the bench, made by{' '}
+              {dayWords(planned.doneOn)}
               {planned.lateDays > 0 && (
                 <strong className="text-alert">
                   , {planned.lateDays} {planned.lateDays === 1 ? 'day' : 'days'} late
@@ -137,6 +122,23 @@ export function OrderCard({
           <ListPlus size={16} aria-hidden="true" /> Put on the cut list
         </Button>
       </div>
+      {times.length > 0 && (
+        <details className="mt-2 text-xs text-soft">
+          <summary className="cursor-pointer">Where the hours come from</summary>
+          <ul className="mt-1 space-y-0.5">
+            {times.map(({ key, name, copies, minutes, own, time }) => (
+              <li key={key}>
+                {copies} × {name}:{' '}
+                {own ? `${printNumber(minutes, 0)} min each, as you typed.` : timeWords(time, unit)}
+              </li>
+            ))}
+            <li>
+              Getting ready and clearing away: {printNumber(setUpMin, 0)} min for each kind of
+              piece.
+            </li>
+          </ul>
+        </details>
+      )}
     </li>
   );
 }
