@@ -21,6 +21,7 @@ export default [
     route('drawer', 'routes/drawer.tsx', [
       index('routes/drawer-index.tsx'),
       route('cuts', 'routes/cuts.tsx'),
+      route('batches', 'routes/batches.tsx'),
       route('orders', 'routes/orders.tsx'),
       route('prices', 'routes/prices.tsx'),
     ]),

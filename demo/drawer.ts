@@ -97,7 +97,10 @@ export const demoDrawer = (): Drawer => ({
     {
       id: 'demo-order-2',
       ref: 'window of the tea shop',
-      lines: [{ pieceId: 'demo-pear', copies: 12 }],
+      lines: [
+        { pieceId: 'demo-pear', copies: 12 },
+        { pieceId: 'demo-swallow', copies: 1, as: { percent: 80, mirrored: true } },
+      ],
       due: null,
       state: 'agreed',
     },

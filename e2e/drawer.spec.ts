@@ -252,3 +252,178 @@ test('an order says what it comes to and when it is made, and goes on the cut li
   await page.getByRole('button', { name: 'Undo' }).first().click();
   await expect(order.getByLabel('Known by')).toHaveValue('the blue door');
 });
+
+const dialog = (page: Page, name: string) => page.getByRole('dialog', { name });
+
+test('a scale and a calliper are typed, sent by a keyboard, or practised with; a picture is kept', async ({
+  page,
+}) => {
+  await page.goto('/drawer');
+  await page.getByRole('button', { name: 'Add wire' }).click();
+  const form = page.getByRole('form', { name: 'New wire' });
+  await form.getByLabel('Metal').selectOption({ label: 'Copper' });
+  await form.getByRole('button', { name: 'From the calliper' }).click();
+  const calliper = dialog(page, 'From the calliper');
+  const field = calliper.getByLabel('What the calliper reads');
+  await field.fill('nothing');
+  await field.press('Enter');
+  await expect(calliper.getByRole('alert')).toContainText('“nothing” is not a length');
+  // As it comes from one that types like a keyboard, ended by Enter.
+  await field.fill('');
+  await field.pressSequentially('D +001.00 mm');
+  await field.press('Enter');
+  await expect(calliper).toHaveCount(0);
+  await expect(form.getByLabel('Thickness')).toHaveValue('1.00');
+  await form.getByRole('button', { name: 'From the scale' }).click();
+  const scale = dialog(page, 'From the scale');
+  await type(scale.getByLabel('The empty spool, g'), '20');
+  await scale.getByLabel('What the scale reads').fill('ST,GS,+0015.00 g');
+  await scale.getByRole('button', { name: 'Take it' }).click();
+  await expect(scale.getByRole('alert')).toContainText('no more than the empty spool, 20.00 g');
+  // 70.2 g of 1 mm copper are 10 m: 702.1 g a hundred.
+  await scale.getByLabel('What the scale reads').fill('ST,GS,+0090.20 g');
+  await scale.getByRole('button', { name: 'Take it' }).click();
+  await expect(scale).toHaveCount(0);
+  await expect(form.getByText('10.00 m')).toBeVisible();
+  // The practice scale: the empty spool first, then the one with wire.
+  await form.getByRole('button', { name: 'From the scale' }).click();
+  await scale.getByRole('radio', { name: 'the empty spool', exact: true }).click();
+  await scale.getByRole('radio', { name: 'an empty spool', exact: true }).click();
+  const send = scale.getByRole('button', { name: 'Send what it shows' });
+  await expect(scale.getByTestId('scale-shows')).not.toHaveText('0.00 g');
+  await expect(send).toBeEnabled();
+  await send.click();
+  await expect(scale.getByLabel('The empty spool, g')).not.toHaveValue('0');
+  const tare = Number(await scale.getByLabel('The empty spool, g').inputValue());
+  await scale.getByRole('radio', { name: 'a spool with wire' }).click();
+  await expect(send).toBeDisabled();
+  await expect(send).toBeEnabled();
+  const gross = parseFloat((await scale.getByTestId('scale-shows').textContent()) ?? '');
+  await send.click();
+  await expect(scale).toHaveCount(0);
+  const weighed = Number(await form.getByLabel('Or its weight, g').inputValue());
+  expect(Math.abs(weighed - (gross - tare))).toBeLessThan(0.1);
+  // A file that is no picture is told, and changes nothing.
+  const picture = form.getByLabel('Picture', { exact: true });
+  await picture.setInputFiles({ name: 'a.png', mimeType: 'image/png', buffer: Buffer.from('no') });
+  await expect(form.getByRole('alert')).toContainText('This file is no picture');
+  await picture.setInputFiles('docs/screenshots/drawer.png');
+  await expect(form.getByAltText('Picture of it')).toBeVisible();
+  await form.getByRole('button', { name: 'Put it in the drawer' }).click();
+  await page.reload();
+  await expect(page.getByAltText(/^Picture of 1\.00 mm copper/)).toBeVisible();
+});
+
+test('an order is made otherwise than drawn, and goes from column to column by keys and by hand', async ({
+  page,
+}) => {
+  await pasted(page);
+  await page.getByRole('link', { name: 'Orders' }).click();
+  await page.getByRole('button', { name: 'New order' }).click();
+  const order = page.getByRole('list', { name: 'Orders' }).getByRole('listitem').first();
+  await type(order.getByLabel('Known by'), 'the blue door');
+  const add = order.getByRole('combobox', { name: /^Add a piece/ });
+  await add.selectOption({ label: 'Swallow pendant' });
+  await order.getByRole('button', { name: 'Make Swallow pendant otherwise' }).click();
+  const as = order.getByRole('group', { name: 'Made otherwise than drawn' });
+  await type(as.getByLabel('Size, % of what is drawn'), '50');
+  await as.getByLabel(/^Mirrored/).check();
+  const line = order.getByRole('listitem').filter({ hasText: '50 % of its size; mirrored' });
+  await expect(line).toBeVisible();
+  // The same as drawn is a line of its own.
+  await add.selectOption({ label: 'Swallow pendant' });
+  await expect(order.getByRole('listitem').filter({ hasText: 'Swallow pendant' })).toHaveCount(2);
+  await expect(order.getByRole('status')).toContainText('at the bench', { timeout: 60_000 });
+  await order.getByText('Where the hours come from').click();
+  await expect(
+    order.getByText(/Swallow pendant \(50 % of its size; mirrored\): \d+ min, reckoned/),
+  ).toBeVisible();
+  await expect(page.getByRole('region', { name: 'The weeks to come' })).toContainText(
+    'the blue door',
+  );
+  await order.getByRole('button', { name: 'Put on the cut list' }).click();
+  await page.getByRole('link', { name: 'Cut list' }).click();
+  await expect(list(page)).toBeVisible({ timeout: 60_000 });
+  await ready(page);
+  // One frame as drawn, 193.7, of which 5 are reserve, and one of about half that.
+  const frames = list(page).getByText(/mm for Swallow pendant \(50 %.*the wire/);
+  const half = parseFloat(
+    /([\d.]+) mm for Swallow pendant \(50 %/.exec(await frames.first().innerText())![1]!,
+  );
+  await expect(list(page).getByText(/193\.7 mm for Swallow pendant, the wire/)).toBeVisible();
+  expect(half).toBeGreaterThan(95);
+  expect(half).toBeLessThan(105);
+  await page.getByRole('link', { name: 'Batches' }).click();
+  const batches = page.getByRole('region', { name: 'Batches' });
+  await expect(batches.getByRole('status')).toContainText(/2 to make in \d+ batches/, {
+    timeout: 60_000,
+  });
+  await expect(batches.getByRole('listitem').first()).toContainText('Cut with flush cutter');
+  await page.getByRole('link', { name: 'Orders' }).click();
+  await page.getByRole('radio', { name: 'a board' }).click();
+  const column = (name: string) => page.getByRole('region', { name, exact: true });
+  await expect(column('agreed')).toContainText('the blue door');
+  await page.getByRole('button', { name: 'Move the blue door' }).focus();
+  await page.keyboard.press('Space');
+  await expect(
+    page.getByRole('status').filter({ hasText: 'the blue door' }).first(),
+  ).toBeAttached();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText('the blue door is over: being made.')).toBeAttached();
+  await page.keyboard.press('Space');
+  await expect(column('being made')).toContainText('the blue door');
+  await page.reload();
+  await expect(column('being made')).toContainText('the blue door');
+  const from = (await page.getByRole('button', { name: 'Move the blue door' }).boundingBox())!;
+  const to = (await column('handed over').boundingBox())!;
+  await page.mouse.move(from.x - 20, from.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 20, from.y + 40, { steps: 5 });
+  await page.mouse.move(to.x + to.width / 2, to.y + 70, { steps: 8 });
+  await page.mouse.up();
+  await expect(column('handed over')).toContainText('the blue door');
+  // Otherwise than drawn it can be a piece of its own, with steps to make it by.
+  await page.getByRole('radio', { name: 'a list' }).click();
+  await order
+    .getByRole('button', { name: /^Make Swallow pendant, 50 % of its size; mirrored otherwise/ })
+    .click();
+  await order.getByRole('button', { name: 'Keep it as a piece of its own' }).click();
+  await order.getByRole('link', { name: /^Swallow pendant, 50 %/ }).click();
+  // Planned by itself it is cut as the list said.
+  await expect(page.getByTestId('cut-length')).toContainText(`${half.toFixed(1)} mm`, {
+    timeout: 60_000,
+  });
+});
+
+test('on the piece itself stands what to cut from where, and another bead is one press', async ({
+  page,
+}) => {
+  await page.goto('/drawer');
+  await page.getByRole('button', { name: 'Paste a table' }).click();
+  const paste = dialog(page, 'Paste a table');
+  await paste.getByLabel('The table')
+    .fill(`what, metal, gauge, temper, length, name, count, size, hole
+spool, niobium, 20 ga, dead soft, 2 m
+spool, niobium, 28 ga, dead soft, 1 m
+bead, , , , , Mist drop, 1, 4 mm, 1 mm
+bead, , , , , Round bead, 40, 4 mm, 1.1 mm
+bead, , , , , Tight bead, 40, 4 mm, 0.2 mm`);
+  await paste.getByRole('button', { name: 'Take 5 in' }).click();
+  await page.goto('/piece/demo-leaf/make');
+  const balance = needed(page);
+  // A pair of earrings: two drops, one is there.
+  const drop = balance.getByRole('row').filter({ hasText: 'Mist drop' });
+  await expect(drop.getByRole('cell').last()).toHaveText('1', { timeout: 60_000 });
+  await expect(page.getByRole('list', { name: 'Cut from' })).toContainText(
+    /2 × 148\.5 mm from the spool of 2\.00 m; 1\.70 m stay/,
+    { timeout: 60_000 },
+  );
+  await expect(drop.getByText('It does not go on.')).toBeVisible({ timeout: 60_000 });
+  await expect(drop.getByRole('button', { name: /^Take Tight bead/ })).toBeDisabled();
+  await drop.getByRole('button', { name: 'Take Round bead, 4.0 mm instead' }).click();
+  const round = balance.getByRole('row').filter({ hasText: 'Round bead' });
+  await expect(round.getByRole('cell').first()).toHaveText('2', { timeout: 60_000 });
+  await expect(drop).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await expect(drop.getByRole('cell').last()).toHaveText('1', { timeout: 60_000 });
+});

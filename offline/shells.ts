@@ -8,6 +8,7 @@ export const SHELLS: readonly string[] = [
   '/kit',
   '/drawer',
   '/drawer/cuts',
+  '/drawer/batches',
   '/drawer/orders',
   '/drawer/prices',
   '/settings',

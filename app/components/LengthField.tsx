@@ -1,10 +1,4 @@
-import {
-  parseLength,
-  printLength,
-  printNumber,
-  printThickness,
-  type LengthUnit,
-} from '@core/units';
+import { printLength, printNumber, printThickness, readLength, type LengthUnit } from '@core/units';
 import { leastLength, longestLength } from './lengthLimits';
 import { TypedField, type TypedValue } from './TypedField';
 
@@ -39,7 +33,7 @@ export function LengthField({
   const shown =
     valueMm === null ? '' : unit === 'mm' ? printNumber(valueMm, decimals) : inches(valueMm, 'in');
   const read = (typed: string): TypedValue => {
-    const length = parseLength(typed, unit);
+    const length = readLength(typed, unit);
     if (!length.ok) return length;
     // A limit may be typed as it is told, which is as exact as that.
     const value = Math.min(max, Math.max(min, length.mm));

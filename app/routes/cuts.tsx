@@ -200,10 +200,7 @@ const linesWith = (lines: readonly ToMake[], instead: Instead): ToMake[] =>
   );
 
 /** Something taken in place of what is short, in all pieces that use it. @returns their names */
-async function changePieces(
-  wanted: readonly WantedPiece[],
-  instead: Instead,
-): Promise<string[]> {
+async function changePieces(wanted: readonly WantedPiece[], instead: Instead): Promise<string[]> {
   const names: string[] = [];
   for (const pieceId of new Set(wanted.map((w) => w.pieceId))) {
     let isOther = false;

@@ -30,6 +30,7 @@ const KEEPING = {
 const PAGES = [
   { to: '/drawer', name: 'In the drawer' },
   { to: '/drawer/cuts', name: 'Cut list' },
+  { to: '/drawer/batches', name: 'Batches' },
   { to: '/drawer/orders', name: 'Orders' },
   { to: '/drawer/prices', name: 'Prices' },
 ] as const;
@@ -50,7 +51,7 @@ export default function DrawerScreen({ loaderData }: Route.ComponentProps) {
       <main className="space-y-5">
         <div className="flex flex-wrap items-end gap-x-6 gap-y-2 print:hidden">
           <h1 className="text-xl font-semibold">Drawer</h1>
-          <nav aria-label="Drawer" className="flex gap-1">
+          <nav aria-label="Drawer" className="flex flex-wrap gap-1">
             {PAGES.map(({ to, name }) => (
               <NavLink
                 key={to}

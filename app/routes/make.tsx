@@ -11,6 +11,7 @@ import { StagePanel } from '~/components/StagePanel';
 import { Button, buttonClass, Choices, IconButton, Section } from '~/components/ui';
 import { OrderSection } from '~/screens/dressing/OrderSection';
 import { useAssembly } from '~/screens/dressing/useAssembly';
+import { FromTheDrawer } from '~/screens/make/FromTheDrawer';
 import { Photo } from '~/screens/make/StepNotes';
 import { printTime } from '~/screens/make/printTime';
 import { useShown, useWorkbench } from '~/state/workbench';
@@ -18,11 +19,13 @@ import { bringBack } from '~/storage/bringBack';
 import { StorageError } from '~/storage/database';
 import { report } from '~/storage/report';
 import { deleteMaking, listMakings, saveMaking } from '~/storage/makings';
+import { loadDrawer } from '~/storage/drawer';
 import { loadPiece } from '~/storage/pieces';
 import type { Route } from './+types/make';
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  return { makings: await listMakings(params.pieceId) };
+  const [makings, drawer] = await Promise.all([listMakings(params.pieceId), loadDrawer()]);
+  return { makings, drawer };
 }
 clientLoader.hydrate = true as const;
 
@@ -135,6 +138,7 @@ export default function MakeScreen({ loaderData }: Route.ComponentProps) {
             </ul>
           </Section>
         )}
+        {!empty && loaderData && <FromTheDrawer drawer={loaderData.drawer} />}
         {!empty && <OrderSection assembly={made?.assembly ?? null} />}
       </StagePanel>
     </>

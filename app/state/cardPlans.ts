@@ -7,12 +7,13 @@ import { Latest } from './inTurn';
 const MOST = 300;
 const plans = new Latest<string, DressedPlan>(MOST);
 
-const keyOf = ({ id, changed }: Piece, { kit = null, coils = [] }: Bench): string =>
-  `${id} ${changed} ${JSON.stringify([kit, coils])}`;
+/** @param as names how it is made otherwise than it is kept */
+const keyOf = ({ id, changed }: Piece, { kit = null, coils = [] }: Bench, as: string): string =>
+  `${id} ${changed} ${JSON.stringify([kit, coils, as])}`;
 
 /** The plan that the list made of a piece for its picture. */
-export const cardPlan = (piece: Piece, bench: Bench): DressedPlan | null =>
-  plans.get(keyOf(piece, bench)) ?? null;
+export const cardPlan = (piece: Piece, bench: Bench, as = ''): DressedPlan | null =>
+  plans.get(keyOf(piece, bench, as)) ?? null;
 
-export const keepCardPlan = (piece: Piece, bench: Bench, plan: DressedPlan): void =>
-  plans.set(keyOf(piece, bench), plan);
+export const keepCardPlan = (piece: Piece, bench: Bench, plan: DressedPlan, as = ''): void =>
+  plans.set(keyOf(piece, bench, as), plan);

@@ -28,6 +28,7 @@ import {
   type Shape,
 } from '@core/piece';
 import type { Limits, Verdict } from '@core/gauge';
+import { cutsFirst, type MakeStep } from '@core/making';
 import {
   planPiece,
   routeOverview,
@@ -147,6 +148,12 @@ const planner = {
     const planning = new Planning(planned(piece, bench));
     const { plan, dressing } = planning.made;
     return { plan, dressing, verdict: planning.verdict(limits) };
+  },
+
+  /** The steps of making a piece that is not open, so many of them together, all wires cut first that can be. */
+  work: (piece: Piece, bench: Bench, copies: number): readonly MakeStep[] => {
+    const { steps, assembly } = new Planning(planned(piece, bench)).assembly(false, copies);
+    return cutsFirst(steps, assembly.precedences);
   },
 
   /** What it takes to follow the drawing within a tolerance. */

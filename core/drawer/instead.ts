@@ -72,6 +72,8 @@ export interface BillChange {
   readonly massG: number;
   /** beads and findings more or less */
   readonly things: number;
+  /** wires that were not needed before */
+  readonly more: readonly Stock[];
   /** something does not go on any more */
   readonly refused: boolean;
 }
@@ -83,5 +85,8 @@ export const billChange = (before: Bill, after: Bill): BillChange => ({
   wireMm: sum(after.lengths) - sum(before.lengths),
   massG: after.massG.all - before.massG.all,
   things: sum(after.things) - sum(before.things),
+  more: after.lengths
+    .map(({ wire: { rope: _rope, ...wire } }): Stock => wire)
+    .filter((wire) => !before.lengths.some((l) => isSameStock(l.wire, wire))),
   refused: after.left.length > before.left.length,
 });

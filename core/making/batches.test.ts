@@ -1,15 +1,30 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { say } from '../words';
-import { batchesOf, type Batch } from './batches';
+import { batchesOf, cutsFirst, type Batch } from './batches';
 import type { MakeStep } from './makeStep';
 
 /** A step by one letter: what is done, and with which tool. */
 const step = (letter: string): MakeStep =>
-  ({ task: { kind: 'bend' }, tool: say`${letter}`, title: say`${letter}` }) as unknown as MakeStep;
+  ({
+    task: { kind: 'bend' },
+    tool: say`${letter}`,
+    counts: [],
+    title: say`${letter}`,
+  }) as unknown as MakeStep;
 const work = (of: string, letters: string) => ({ of, steps: [...letters].map(step) });
 const written = (batches: readonly Batch<string>[]): string =>
   batches.map(({ parts }) => parts.map((p) => `${p.of}${p.steps.length}`).join('+')).join(' ');
+
+describe('cutting', () => {
+  it('comes first where nothing has to come before it', () => {
+    const of = (id: string, kind: string): MakeStep =>
+      ({ ...step(id), id, task: { id, kind } }) as unknown as MakeStep;
+    const steps = [of('cut1', 'cut'), of('b', 'bend'), of('cut2', 'cut'), of('cut3', 'cut')];
+    const precedences = [{ first: 'b', then: 'cut3', why: 'wished' as const }];
+    expect(cutsFirst(steps, precedences).map((s) => s.id)).toEqual(['cut1', 'cut2', 'b', 'cut3']);
+  });
+});
 
 describe('batches of like steps', () => {
   it('put together what is done with one tool, each piece in its own order', () => {
@@ -28,7 +43,7 @@ describe('batches of like steps', () => {
     const least = (a: string, b: string): number =>
       a === '' || b === ''
         ? a.length + b.length
-        : a[0] === b[0]
+        : b.startsWith(a.charAt(0))
           ? 1 + least(a.slice(1), b.slice(1))
           : 1 + Math.min(least(a.slice(1), b), least(a, b.slice(1)));
     fc.assert(

@@ -1,5 +1,6 @@
 import type { Said } from '../words';
 import type { MakeStep } from './makeStep';
+import type { Precedence } from './precedence';
 import type { Task } from './taskBook';
 
 /** Steps of one piece, in the order of its work. */
@@ -15,8 +16,19 @@ export interface Batch<T> {
   readonly parts: readonly Work<T>[];
 }
 
-/** Steps are alike when the same is done with the same tool. */
-const likeness = ({ task, tool }: MakeStep): string => JSON.stringify([task.kind, tool]);
+/** Steps with those before all others that cut a wire nothing has to come before: all is cut at once then. */
+export function cutsFirst(
+  steps: readonly MakeStep[],
+  precedences: readonly Precedence[],
+): MakeStep[] {
+  const waiting = new Set(precedences.map((p) => p.then));
+  const isFree = ({ task }: MakeStep): boolean => task.kind === 'cut' && !waiting.has(task.id);
+  return [...steps.filter(isFree), ...steps.filter((s) => !isFree(s))];
+}
+
+/** Steps are alike when the same is done with the same tool, and the same is counted in them. */
+const likeness = ({ task, tool, counts }: MakeStep): string =>
+  JSON.stringify([task.kind, tool, counts.map((c) => c.what)]);
 
 interface Run<T> {
   readonly key: string;

@@ -10,7 +10,7 @@ export {
   type OrderChange,
   type OrderRemedy,
 } from './assembly';
-export { batchesOf, type Batch, type Work } from './batches';
+export { batchesOf, cutsFirst, type Batch, type Work } from './batches';
 export { caution, earMetal, type Caution, type CautionId } from './cautions';
 export { HAND_WORDS, HANDS, type Hand } from './hands';
 export type { MakeStep } from './makeStep';

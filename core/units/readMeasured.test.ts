@@ -33,7 +33,16 @@ describe('what instruments send', () => {
   });
 
   it('is refused where it is no number, in a maker’s words', () => {
-    for (const text of ['', 'ERR', '12 apples', '- 3 g', '12.4 mm']) {
+    for (const text of [
+      '',
+      'ERR',
+      'ERR 3',
+      'OL',
+      'US,GS,+12.40 g',
+      '12 apples',
+      '- 3 g',
+      '12.4 mm',
+    ]) {
       expect(grams(text)).toBeNull();
     }
     expect(readWeight('ERR')).toEqual({
@@ -46,7 +55,7 @@ describe('what instruments send', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 0, max: 999_999 }),
-        fc.constantFrom('', 'ST,', 'ST,GS,', 'N ', 'S S '),
+        fc.constantFrom('', 'ST,', 'ST,GS,', 'N ', 'S S ', 'ST,NT,'),
         fc.constantFrom('', '+', '+  ', '+00'),
         (hundredths, words, sign) => {
           const text = (hundredths / 100).toFixed(2);

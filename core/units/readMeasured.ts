@@ -18,8 +18,10 @@ const GRAMS: Readonly<Record<string, number>> = {
   gr: 0.06479891,
 };
 
-/** What instruments send before a number: words for a steady reading, for gross and net, a sign set apart. */
-const BEFORE = /^(?:[A-Z]{1,4}\s*[,:;]?\s*){0,3}(?=[+-]?\s*[\d.])/;
+/** What instruments send before a number: that it is steady, gross or net; other words are no reading. */
+const BEFORE = /^(?:(?:ST|GS|NT|NET|GROSS|S|N|G|D)[\s,:;]+)*/i;
+/** The reading has not come to rest. */
+const UNSTEADY = /^(?:US|S\s+D)\b/i;
 
 /**
  * A line as an instrument sends it, without what is not the number and its unit: `ST,GS,+  012.34 g` is `12.34 g`.
@@ -47,6 +49,9 @@ const WEIGHT = /^(\d+(?:[.,]\d+)?|[.,]\d+)\s*([a-z]+(?: ?t)?)?$/i;
  * @param text such as `12.4`, `12,4 g`, `0.4 ozt`, `ST,GS,+0012.40 g`; a bare number is grams
  */
 export function readWeight(text: string): ParsedWeight {
+  if (UNSTEADY.test(text.trim())) {
+    return { ok: false, message: 'The scale has not come to rest yet. Wait, and send it again.' };
+  }
   const bare = bareReading(text);
   const match = WEIGHT.exec(bare);
   const grams = match && GRAMS[(match[2] ?? 'g').toLowerCase().replace(' ', '')];

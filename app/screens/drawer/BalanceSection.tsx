@@ -130,7 +130,10 @@ const LEAST_MM = 0.05;
 const LEAST_G = 0.05;
 
 /** What is more or less of everything that is made. */
-function changeWords({ wireMm, massG, things, refused }: BillChange, unit: LengthUnit): string {
+function changeWords(
+  { wireMm, massG, things, more, refused }: BillChange,
+  unit: LengthUnit,
+): string {
   if (refused) return 'It does not go on.';
   const words = [
     Math.abs(wireMm) >= LEAST_MM &&
@@ -139,5 +142,7 @@ function changeWords({ wireMm, massG, things, refused }: BillChange, unit: Lengt
     Math.abs(massG) >= LEAST_G &&
       `${printNumber(Math.abs(massG), 1)} g ${massG > 0 ? 'heavier' : 'lighter'}`,
   ].filter((w) => w !== false);
-  return words.length > 0 ? `${words.join(', ')} in all.` : 'Length and weight stay.';
+  const names = [...new Set(more.map((wire) => stockName(wire, unit)))];
+  const sums = words.length > 0 ? `${words.join(', ')} in all.` : 'Length and weight stay.';
+  return names.length > 0 ? `${sums} It takes ${names.join('; ')}.` : sums;
 }

@@ -36,7 +36,7 @@ export function CanMake() {
       setTried(i);
       if (stopped.current) break;
       try {
-        const plan = await dressedPlan(piece, toolbox);
+        const plan = await dressedPlan(piece, toolbox, '');
         if (!plan) continue;
         const bill = billOf(piece, plan.plan, plan.dressing);
         const { id, name } = piece;

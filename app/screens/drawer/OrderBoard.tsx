@@ -59,7 +59,7 @@ export function OrderBoard({
   );
   const nameOf = (id: unknown): string => {
     const order = orders.find((o) => o.id === id);
-    return order?.ref ? order.ref : 'The order';
+    return order && order.ref !== '' ? order.ref : 'The order';
   };
   const columnOf = (id: unknown): string => (isState(id) ? STATE_NAMES[id] : 'no column');
   const announcements: Announcements = {

@@ -7,7 +7,9 @@ import { NumberField } from '~/components/NumberField';
 import { Picker } from '~/components/ui';
 import { DrawerForm } from './DrawerForm';
 import { freshId } from '~/state/freshId';
+import { Calliper } from './Calliper';
 import { OriginFields } from './OriginFields';
+import { PictureField } from './PictureField';
 
 export const THING_NAMES: Readonly<Record<ThingKind, string>> = {
   bead: 'Bead',
@@ -88,6 +90,22 @@ export function ThingForm({
           onChange={(each) => set({ each })}
         />
         <OriginFields of={draft} set={set} />
+        <PictureField
+          name={draft.name}
+          picture={draft.picture}
+          set={(picture) =>
+            setDraft(({ picture: _before, ...d }) => (picture ? { ...d, picture } : d))
+          }
+        />
+        <div className="self-end">
+          <Calliper
+            unit={unit}
+            min={0.1}
+            max={1000}
+            sample={5}
+            take={(lengthMm) => set({ lengthMm })}
+          />
+        </div>
       </div>
     </DrawerForm>
   );

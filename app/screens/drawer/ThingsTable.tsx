@@ -2,6 +2,7 @@ import { Minus, Pencil, Plus, Trash2 } from 'lucide-react';
 import type { Thing } from '@core/drawer';
 import { printLength, printNumber, type LengthUnit } from '@core/units';
 import { IconButton } from '~/components/ui';
+import { SmallPicture } from './PictureField';
 import { THING_NAMES } from './ThingForm';
 
 /** Beads, stones and findings, with how many there are. */
@@ -26,6 +27,7 @@ export function ThingsTable({
     <ul className="divide-y divide-line text-sm">
       {byName.map((t) => (
         <li key={t.id} className="flex flex-wrap items-center gap-x-3 py-0.5">
+          <SmallPicture picture={t.picture} name={t.name} />
           <span className="min-w-40 flex-1">
             <span className="font-medium">{t.name}</span>
             <span className="text-soft">

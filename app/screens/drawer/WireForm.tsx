@@ -7,7 +7,10 @@ import { Choices } from '~/components/ui';
 import { WireFields } from '~/screens/dressing/ThreadFields';
 import { DrawerForm } from './DrawerForm';
 import { freshId } from '~/state/freshId';
+import { Calliper } from './Calliper';
 import { OriginFields } from './OriginFields';
+import { PictureField } from './PictureField';
+import { SpoolScale } from './SpoolScale';
 
 const WIRE_NAMES = {
   metal: 'Metal',
@@ -16,6 +19,9 @@ const WIRE_NAMES = {
   thickness: 'Thickness',
   coat: 'Coat',
 };
+
+/** As thin and as thick as wire may be, mm. */
+const WIRE_ACROSS = { min: 0.08, max: 5 };
 
 /** A spool before anything is known of it: as the one entered last, else common copper. */
 const first = (last: WireLength | null): WireLength => ({
@@ -61,17 +67,25 @@ export function WireForm({
       close={close}
     >
       <div className="grid gap-x-5 gap-y-3 md:grid-cols-2">
-        <WireFields
-          wire={wire}
-          unit={unit}
-          names={WIRE_NAMES}
-          change={(next) =>
-            setDraft(({ wire: before, ...d }) => {
-              const { rope: _rope, coat, ...changed } = { ...before, ...next };
-              return { ...d, wire: { ...changed, ...(coat && { coat }) } };
-            })
-          }
-        />
+        <div className="space-y-3">
+          <WireFields
+            wire={wire}
+            unit={unit}
+            names={WIRE_NAMES}
+            change={(next) =>
+              setDraft(({ wire: before, ...d }) => {
+                const { rope: _rope, coat, ...changed } = { ...before, ...next };
+                return { ...d, wire: { ...changed, ...(coat && { coat }) } };
+              })
+            }
+          />
+          <Calliper
+            unit={unit}
+            {...WIRE_ACROSS}
+            sample={0.9}
+            take={(diameterMm) => set({ wire: { ...wire, diameterMm } })}
+          />
+        </div>
         <div className="space-y-2">
           <Choices
             label="It is"
@@ -120,6 +134,19 @@ export function WireForm({
               }
             />
             <OriginFields of={draft} set={set} />
+            <PictureField
+              name="it"
+              picture={draft.picture}
+              set={(picture) =>
+                setDraft(({ picture: _before, ...d }) => (picture ? { ...d, picture } : d))
+              }
+            />
+          </div>
+          <div className="flex flex-wrap gap-2">
+            <SpoolScale
+              wire={wire}
+              take={(g) => set({ leftMm: Math.round(lengthByWeight(wire, g) * 10) / 10 })}
+            />
           </div>
         </div>
       </div>

@@ -4,6 +4,7 @@ import { printNumber, printWireLength, type LengthUnit } from '@core/units';
 import { wireColours } from '~/components/metalColours';
 import { IconButton } from '~/components/ui';
 import { freshId } from '~/state/freshId';
+import { SmallPicture } from './PictureField';
 import { StockName, stockName } from './StockName';
 
 interface Kind {
@@ -72,6 +73,7 @@ export function WiresTable({
                     {l.leftMm > 0 ? printWireLength(l.leftMm, unit) : 'empty'}
                   </span>
                   <span className="flex min-w-0 items-center gap-3">
+                    <SmallPicture picture={l.picture} name={stockName(l.wire, unit)} />
                     {l.kind === 'offcut' ? (
                       <span
                         aria-hidden="true"

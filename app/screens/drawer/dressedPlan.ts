@@ -4,12 +4,19 @@ import { cardPlan, keepCardPlan } from '~/state/cardPlans';
 import { besidePlanner } from '~/workers/planner';
 import type { DressedPlan } from '~/workers/planner.worker';
 
-/** A piece with its plan and dressing: as the list has it already, or planned now. */
-export async function dressedPlan(piece: Piece, toolbox: Toolbox): Promise<DressedPlan | null> {
+/**
+ * A piece with its plan and dressing: as the list has it already, or planned now.
+ * @param as names how it is made otherwise than it is kept; empty where it is as kept
+ */
+export async function dressedPlan(
+  piece: Piece,
+  toolbox: Toolbox,
+  as: string,
+): Promise<DressedPlan | null> {
   const bench = { kit: kitFor(toolbox, piece.kit), coils: toolbox.coils };
-  const known = cardPlan(piece, bench);
+  const known = cardPlan(piece, bench, as);
   if (known) return known;
   const plan = await besidePlanner().picture(piece, bench);
-  if (plan) keepCardPlan(piece, bench, plan);
+  if (plan) keepCardPlan(piece, bench, plan, as);
   return plan;
 }

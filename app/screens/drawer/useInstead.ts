@@ -74,16 +74,20 @@ async function changeFor(
   wanted: readonly WantedPiece[],
   toolbox: Toolbox,
 ): Promise<BillChange | null> {
-  const all = { wireMm: 0, massG: 0, things: 0, refused: false };
+  const all = { wireMm: 0, massG: 0, things: 0, more: [] as Stock[], refused: false };
   for (const w of wanted) {
     if (!isTouched(w, instead)) continue;
     const piece = withTaken(w.piece, instead);
-    const made = await dressedPlan(piece, toolbox);
+    const made = await dressedPlan(piece, toolbox, `${w.key} ${keyOf(instead)}`);
     if (!made) return null;
     const own = billChange(w.bill, billOf(piece, made.plan, made.dressing));
     all.wireMm += own.wireMm * w.copies;
     all.massG += own.massG * w.copies;
     all.things += own.things * w.copies;
+    // Of the wire that is taken it is said already.
+    all.more.push(
+      ...own.more.filter((wire) => instead.kind !== 'wire' || !isSameStock(wire, instead.take)),
+    );
     all.refused ||= own.refused;
   }
   return all;
@@ -127,6 +131,6 @@ export function useInstead(
   }, [offered, wanted, toolbox]);
   return offered.map((instead) => ({
     instead,
-    change: (changes.wanted === wanted && changes.of.get(keyOf(instead))) || null,
+    change: changes.wanted === wanted ? (changes.of.get(keyOf(instead)) ?? null) : null,
   }));
 }

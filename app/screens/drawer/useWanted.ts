@@ -64,10 +64,10 @@ export function useWanted(
   useEffect(() => {
     let current = true;
     const work = async (): Promise<void> => {
-      for (const { key, piece } of lines) {
+      for (const { line, key, piece } of lines) {
         let plan: DressedPlan | null = null;
         try {
-          plan = await dressedPlan(piece, toolbox);
+          plan = await dressedPlan(piece, toolbox, line.as ? key : '');
         } catch (error) {
           if (!(error instanceof Stopped)) report(error, 'planning for the drawer');
         }
