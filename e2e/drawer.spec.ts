@@ -80,7 +80,7 @@ test('what is short is answered by another wire, and what was cut and fits no mo
   const { bytes } = await saved(page, () =>
     page.getByRole('button', { name: 'Save what to buy (CSV)' }).click(),
   );
-  expect(bytes.toString()).toMatch(/^,wire,sterling-silver,dead-soft,0\.81,20,,\d+(\.\d+)?,\r$/m);
+  expect(bytes.toString()).toMatch(/^,wire,sterling-silver,dead-soft,0\.81,20,,\d+(\.\d+)?,,\r$/m);
   await short
     .getByRole('button', { name: /^Take 0\.81 mm \(20 ga\) sterling silver, half hard/ })
     .click();
@@ -149,8 +149,20 @@ test('wire is entered by its weight, another like it is one press, and what cann
   await expect(page.getByRole('listitem').filter({ hasText: 'Shell disc' })).toContainText('9');
   await page.reload();
   await expect(page.getByText('20.00 m in all')).toBeVisible();
+  // As a table it comes back as it was.
+  const { bytes } = await saved(page, () =>
+    page.getByRole('button', { name: 'Save as a table (CSV)' }).click(),
+  );
   await page.getByRole('button', { name: 'Take everything out' }).click();
   await expect(page.getByText('Nothing is in the drawer yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Paste a table' }).click();
+  await page
+    .getByLabel('Or a CSV file')
+    .setInputFiles({ name: 'drawer.csv', mimeType: 'text/csv', buffer: bytes });
+  await page.getByRole('button', { name: 'Take 3 in' }).click();
+  await expect(page.getByText('20.00 m in all')).toBeVisible();
+  await expect(copper).toContainText('paid 5.00 for 10.00 m');
+  await page.getByRole('button', { name: 'Undo' }).first().click();
   await page.getByRole('button', { name: 'Undo' }).first().click();
   await expect(page.getByText('20.00 m in all')).toBeVisible();
 });
@@ -426,4 +438,69 @@ bead, , , , , Tight bead, 40, 4 mm, 0.2 mm`);
   await expect(drop).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).first().click();
   await expect(drop.getByRole('cell').last()).toHaveText('1', { timeout: 60_000 });
+});
+
+test('an order of four pairs and two pendants: from a pasted drawer to the last cut, and the drawer follows', async ({
+  page,
+}) => {
+  await page.goto('/drawer');
+  await page.getByRole('button', { name: 'Paste a table' }).click();
+  const paste = dialog(page, 'Paste a table');
+  await paste.getByLabel('The table').fill(`what, metal, gauge, temper, length, name, count, price
+spool, niobium, 20 ga, dead soft, 2 m, , , 20
+spool, niobium, 28 ga, dead soft, 1 m, , , 5
+spool, niobium, 24 ga, dead soft, 1 m, , , 7
+spool, sterling silver, 18 ga, dead soft, 2 m, , , 28
+spool, sterling silver, 20 ga, dead soft, 1 m, , , 9
+spool, sterling silver, 24 ga, dead soft, 1 m, , , 6
+spool, sterling silver, 28 ga, dead soft, 9 m, , , 11
+bead, , , , , Mist drop, 10, 0.18
+finding, , , , , Head pin, 30, 0.05
+stone, , , , , Stone, 3, 2.40
+finding, , , , , Bail, 2, 0.40`);
+  await paste.getByRole('button', { name: 'Take 11 in' }).click();
+  await page.getByRole('link', { name: 'Orders' }).click();
+  await page.getByRole('button', { name: 'New order' }).click();
+  const order = page.getByRole('list', { name: 'Orders' }).getByRole('listitem').first();
+  for (const [name, count] of [
+    ['Leaf earring', '4'],
+    ['Swallow pendant', '2'],
+  ] as const) {
+    await order.getByRole('combobox', { name: /^Add a piece/ }).selectOption({ label: name });
+    await type(order.getByLabel(`How many ${name} for this order`), count);
+  }
+  await order.getByRole('button', { name: 'Put on the cut list' }).click();
+  await page.getByRole('link', { name: 'Cut list' }).click();
+  await expect(list(page)).toBeVisible({ timeout: 60_000 });
+  await ready(page);
+  // Four pairs of 148.5 mm and two frames of 193.7: all is there.
+  await expect(list(page)).toContainText('8 × 148.5 mm for Leaf earring');
+  await expect(list(page)).toContainText('2 × 193.7 mm for Swallow pendant, the wire');
+  await expect(list(page)).not.toContainText('short');
+  // On paper stands the list, and no button.
+  await page.emulateMedia({ media: 'print' });
+  await expect(list(page).getByRole('button', { name: 'Cut' }).first()).toBeHidden();
+  await expect(list(page).getByText('8 × 148.5 mm')).toBeVisible();
+  await page.emulateMedia({ media: 'screen' });
+  const cut = list(page).getByRole('button', { name: 'Cut' });
+  for (let left = await cut.count(); left > 0; left--) {
+    await cut.first().click();
+    await expect(cut).toHaveCount(left - 1);
+    if (left > 1) await ready(page);
+  }
+  await page.getByRole('button', { name: 'Taken of Mist drop' }).click();
+  await expect(needed(page).getByRole('row').filter({ hasText: 'Mist drop' })).toHaveCount(0);
+  await page.getByRole('link', { name: 'In the drawer' }).click();
+  // 2,000 - 8 x (148.51 + 0.3) = 809.5; 2,000 - 2 x (193.7 + 0.3) = 1,612.0; 10 - 8 beads.
+  await expect(page.getByRole('list', { name: /20 ga\) niobium/ })).toContainText('809.5 mm');
+  await expect(page.getByRole('list', { name: /18 ga\) sterling silver/ })).toContainText('1.61 m');
+  const drops = page.getByRole('listitem').filter({ hasText: 'Mist drop' });
+  await expect(drops.getByText('2', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(drops.getByText('2', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Prices' }).click();
+  await page.getByRole('combobox', { name: 'Piece' }).selectOption({ label: 'Leaf earring' });
+  const table = page.getByRole('table', { name: 'Price' });
+  await expect(table).toContainText('Mist drop', { timeout: 60_000 });
+  await expect(page.getByRole('alert').filter({ hasText: 'No price is known of' })).toHaveCount(0);
 });

@@ -8,13 +8,18 @@ import {
   DrawerError,
   isSameStock,
   stillToCut,
+  putThingsBack,
+  stillToTake,
   takeCut,
+  takeThings,
   thingBalance,
   toBuy,
   wireBalance,
   withCopies,
+  withoutTaken,
   type CutDone,
   type Drawer,
+  type ThingTaken,
   type ToMake,
   type WireNeed,
 } from '@core/drawer';
@@ -46,6 +51,10 @@ export default function Cuts() {
   const { revalidate } = useRevalidator();
   const { wanted, busy: planning, without } = useWanted(drawer.toMake, pieces, toolbox, unit);
   const { needs, stray } = useMemo(() => stillToCut(wanted, drawer.done), [wanted, drawer.done]);
+  const { stray: strayThings } = useMemo(
+    () => stillToTake(wanted, drawer.taken),
+    [wanted, drawer.taken],
+  );
   const { wires, bladeMm, keepMm, sharesHeld } = drawer;
   const problem = useMemo(
     () => (planning ? null : cutProblem({ wires, bladeMm, keepMm, sharesHeld }, needs)),
@@ -88,6 +97,7 @@ export default function Cuts() {
       <StraySection
         // Of what cannot be planned nothing is known to be of no use.
         stray={stray.filter((c) => !without.includes(c.pieceId))}
+        things={strayThings.filter((t) => !without.includes(t.pieceId))}
         unit={unit}
         planning={planning}
       />
@@ -102,6 +112,10 @@ export default function Cuts() {
               busy={working}
               offers={offers}
               take={take}
+              takeThings={(kind) => {
+                edit((d) => takeThings(d, kind, wanted));
+                toast(`${kind.name}: taken from the drawer.`, { action: undo });
+              }}
             />
           )}
           {buy.length > 0 && !working && (
@@ -302,38 +316,55 @@ function ToMakeSection({ wanted }: { wanted: readonly WantedPiece[] }) {
   );
 }
 
-/** Wires that were cut and fit no piece any more: each is an offcut again, or is let be. */
+/** So many of what is of no use are told one by one. */
+const MOST_STRAY = 12;
+
+/** What was cut or taken and fits no piece any more: it goes back in the drawer, or is let be. */
 function StraySection({
   stray,
+  things,
   unit,
   planning,
 }: {
   stray: readonly CutDone[];
+  things: readonly ThingTaken[];
   unit: LengthUnit;
   planning: boolean;
 }) {
   const { store, pieces } = useDrawer();
   const { edit } = store.getState();
-  if (planning || stray.length === 0) return null;
+  const all = stray.length + things.length;
+  if (planning || all === 0) return null;
   const gone = new Set(stray);
-  const without = (d: Drawer): Drawer => ({ ...d, done: d.done.filter((c) => !gone.has(c)) });
+  const without = (d: Drawer): Drawer => ({
+    ...d,
+    done: d.done.filter((c) => !gone.has(c)),
+    taken: withoutTaken(d.taken, things),
+  });
+  const nameOf = (id: string): string => pieces.find((p) => p.id === id)?.name ?? 'a deleted piece';
+  const words = [
+    ...stray.map(
+      (c) =>
+        `${printLength(c.mm, unit)} of ${stockName(c.wire, unit)}, cut for ${nameOf(c.pieceId)}`,
+    ),
+    ...things.map((t) => `${t.count} × ${t.name}, taken for ${nameOf(t.pieceId)}`),
+  ];
   return (
     <section role="alert" className="rounded-xl border border-alert bg-alert-wash p-4 text-sm">
-      <p className="font-medium">Cut, but for no piece on the list as it is now:</p>
+      <p className="font-medium">
+        {stray.length > 0 ? 'Cut' : 'Taken'}, but for no piece on the list as it is now:
+      </p>
       <ul className="my-1">
-        {stray.slice(0, 12).map((c, i) => (
-          <li key={i}>
-            {printLength(c.mm, unit)} of {stockName(c.wire, unit)}, cut for{' '}
-            {pieces.find((p) => p.id === c.pieceId)?.name ?? 'a deleted piece'}
-          </li>
+        {words.slice(0, MOST_STRAY).map((w, i) => (
+          <li key={i}>{w}</li>
         ))}
-        {stray.length > 12 && <li>and {stray.length - 12} more</li>}
+        {words.length > MOST_STRAY && <li>and {words.length - MOST_STRAY} more</li>}
       </ul>
       <div className="flex flex-wrap gap-2">
         <Button
           onClick={() =>
             edit((d) => ({
-              ...without(d),
+              ...putThingsBack(without(d), things, freshId),
               wires: [
                 ...d.wires,
                 ...stray.map((c) => ({
@@ -346,8 +377,9 @@ function StraySection({
             }))
           }
         >
-          Put {stray.length === 1 ? 'it' : 'them'} back as{' '}
-          {stray.length === 1 ? 'an offcut' : 'offcuts'}
+          Put {all === 1 ? 'it' : 'them'} back
+          {stray.length > 0 &&
+            (all === 1 ? ' as an offcut' : stray.length === all ? ' as offcuts' : '')}
         </Button>
         <Button look="quiet" onClick={() => edit(without)}>
           They are used: forget them

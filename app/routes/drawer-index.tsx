@@ -1,7 +1,9 @@
 import { useState } from 'react';
-import { ClipboardPaste, Plus } from 'lucide-react';
+import { ClipboardPaste, Download, Plus } from 'lucide-react';
 import { toast } from 'sonner';
 import { EMPTY_DRAWER, mergeDrawers, type Thing, type WireLength } from '@core/drawer';
+import { writeDrawerCsv } from '@core/file';
+import { saveFile } from '~/components/saveFile';
 import { Button } from '~/components/ui';
 import { LengthField } from '~/components/LengthField';
 import { useDrawer } from '~/screens/drawer/drawerContext';
@@ -139,20 +141,24 @@ export default function InTheDrawer() {
           />
         </div>
         {!nothing && (
-          <Button
-            className="mt-4"
-            onClick={() => {
-              edit(({ pricing, bladeMm, keepMm }) => ({
-                ...EMPTY_DRAWER,
-                pricing,
-                bladeMm,
-                keepMm,
-              }));
-              toast('The drawer is empty.', { action: undo });
-            }}
-          >
-            Take everything out
-          </Button>
+          <div className="mt-4 flex flex-wrap gap-2">
+            <Button onClick={() => saveFile('drawer.csv', writeDrawerCsv(drawer), 'text/csv')}>
+              <Download size={16} aria-hidden="true" /> Save as a table (CSV)
+            </Button>
+            <Button
+              onClick={() => {
+                edit(({ pricing, bladeMm, keepMm }) => ({
+                  ...EMPTY_DRAWER,
+                  pricing,
+                  bladeMm,
+                  keepMm,
+                }));
+                toast('The drawer is empty.', { action: undo });
+              }}
+            >
+              Take everything out
+            </Button>
+          </div>
         )}
       </section>
       {pasting && (

@@ -524,9 +524,51 @@ describe('a drawer', () => {
     expect(readDrawer(JSON.parse(JSON.stringify(drawer())))).toEqual({ ok: true, value: drawer() });
     expect(readDrawer({ ...drawer(), bladeMm: -1 }).ok).toBe(false);
     expect(readDrawer({ ...drawer(), version: 9 }).ok).toBe(false);
-    // As it was kept before lengths were shared.
-    const { sharesHeld: _shares, ...before } = drawer();
-    expect(readDrawer({ ...before, version: 1 })).toEqual({ ok: true, value: drawer() });
+    // As it was kept before lengths were shared, word for word.
+    const before = {
+      format: 'hush-road.drawer',
+      version: 1,
+      wires: [
+        {
+          id: 's',
+          kind: 'spool',
+          wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 1 },
+          leftMm: 1000,
+          paid: { price: 5, forMm: 1000 },
+          from: 'the fair',
+        },
+      ],
+      things: [{ id: 'b', kind: 'bead', name: 'Round bead', count: 5, lengthMm: 4, each: 0.1 }],
+      bladeMm: 0.3,
+      keepMm: 40,
+      toMake: [{ pieceId: 'p', copies: 2 }],
+      done: [{ pieceId: 'p', name: 'The wire', wire: COPPER, mm: 80, lengthId: 's' }],
+      pricing: {
+        currency: 'EUR',
+        perHour: 18,
+        setUpMin: 15,
+        packaging: 0.6,
+        lossPercent: 5,
+        feesPercent: 0,
+        marginPercent: 20,
+        taxPercent: 0,
+        minutesOf: { p: 20 },
+      },
+      orders: [
+        {
+          id: 'o',
+          ref: 'the blue door',
+          lines: [{ pieceId: 'p', copies: 3 }],
+          due: '2026-12-18',
+          state: 'asked',
+        },
+      ],
+      hoursPerWeek: 8,
+    };
+    expect(readDrawer(before)).toEqual({
+      ok: true,
+      value: { ...before, version: 2, sharesHeld: false, taken: [] },
+    });
   });
 
   it('takes another in without losing its own', () => {

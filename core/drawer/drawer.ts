@@ -70,6 +70,15 @@ export const cutDoneSchema = z.strictObject({
 });
 export type CutDone = z.infer<typeof cutDoneSchema>;
 
+/** Beads or findings that were taken from the drawer for a piece. */
+export const thingTakenSchema = z.strictObject({
+  pieceId: idSchema,
+  name: z.string().min(1).max(200),
+  lengthMm: z.number().positive().max(1_000).optional(),
+  count: count.min(1),
+});
+export type ThingTaken = z.infer<typeof thingTakenSchema>;
+
 /** What lies between the plan and the bench: wire, beads and findings, and what is being cut from it. */
 export const drawerSchema = z.strictObject({
   format: z.literal(DRAWER_FORMAT),
@@ -85,6 +94,7 @@ export const drawerSchema = z.strictObject({
   /** wires are worked at the end of their length, and cut off then: what they are held by is shared */
   sharesHeld: z.boolean(),
   done: z.array(cutDoneSchema).max(20_000),
+  taken: z.array(thingTakenSchema).max(20_000),
   pricing: pricingSchema,
   orders: z.array(orderSchema).max(2_000),
   hoursPerWeek: z.number().min(0.5).max(100),
@@ -101,6 +111,7 @@ export const EMPTY_DRAWER: Drawer = {
   toMake: [],
   sharesHeld: false,
   done: [],
+  taken: [],
   pricing: DEFAULT_PRICING,
   orders: [],
   hoursPerWeek: 10,
@@ -115,7 +126,7 @@ export const readDrawer = (raw: unknown): Read<Drawer> =>
     migrations: [
       (record) => ({ ...record, version: 1 }),
       // Every wire was cut off with all that it is held by.
-      (record) => ({ ...record, version: 2, sharesHeld: false }),
+      (record) => ({ ...record, version: 2, sharesHeld: false, taken: [] }),
     ],
     schema: drawerSchema,
   });
@@ -141,5 +152,6 @@ export function mergeDrawers(own: Drawer, other: Drawer): Drawer {
     orders: both(own.orders, other.orders),
     toMake: [...own.toMake, ...other.toMake.filter((m) => !lines.has(lineKey(m)))],
     done: [...own.done, ...other.done.filter((d) => !known.has(d.pieceId))],
+    taken: [...own.taken, ...other.taken.filter((t) => !known.has(t.pieceId))],
   };
 }

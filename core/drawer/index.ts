@@ -16,17 +16,15 @@ export {
   type Drawer,
   type Thing,
   type ThingKind,
+  type ThingTaken,
   type WireLength,
 } from './drawer';
 export {
   cutProblem,
-  isThing,
   stillToCut,
-  thingBalance,
   wireBalance,
   type StillToCut,
   type Substitute,
-  type ThingBalance,
   type Wanted,
   type WireBalance,
   type WireNeed,
@@ -46,6 +44,16 @@ export {
 export { weekPlan, type PlannedWeek } from './weeks';
 export { DEFAULT_PRICING, pricingSchema, type Pricing } from './pricing';
 export { readRows, type BadRow, type ReadRows } from './readRows';
+export {
+  isThing,
+  putThingsBack,
+  stillToTake,
+  takeThings,
+  thingBalance,
+  withoutTaken,
+  type StillToTake,
+  type ThingBalance,
+} from './things';
 export { toBuy, type ToBuy } from './toBuy';
 export { isSameStock, lengthByWeight, weightOf, type Stock } from './stock';
 export { asMade, lineKey, tidyMadeAs, type MadeAs } from './madeAs';

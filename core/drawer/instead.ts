@@ -2,7 +2,7 @@ import type { Bill } from '../bill';
 import type { Bead } from '../item';
 import { mapBeads, stocksOf, withStock, type Piece } from '../piece';
 import type { Drawer, Thing } from './drawer';
-import { isThing, type ThingBalance } from './needs';
+import { isThing, type ThingBalance } from './things';
 import { isSameStock, type Stock } from './stock';
 
 /** A piece with whatever is made of one wire made of another; ropes stay, they are twisted from what they are. */

@@ -1,7 +1,6 @@
-import type { Bill, BillThing } from '../bill';
+import type { Bill } from '../bill';
 import type { CutList, CutProblem } from '../cutting';
-import type { Bead } from '../item';
-import type { CutDone, Drawer, Thing, WireLength } from './drawer';
+import type { CutDone, Drawer, WireLength } from './drawer';
 import { isSameStock, StockNames, type Stock } from './stock';
 
 /** A piece that is to be made, with all that one of it takes. */
@@ -155,47 +154,4 @@ export function wireBalance(
       instead: shortMm > 0 ? substitutes(drawer, wire, neededMm) : [],
     };
   });
-}
-
-/** One kind of bead or finding: what is needed of it, and what is there. */
-export interface ThingBalance {
-  readonly name: string;
-  readonly lengthMm: number | null;
-  /** null where it is none */
-  readonly bead: Bead | null;
-  readonly needed: number;
-  readonly there: number;
-  readonly short: number;
-}
-
-/** Beads and findings are the same when they are called the same and are as long, mm. */
-const SAME_LENGTH_MM = 0.3;
-
-export const isThing = (
-  thing: Thing,
-  need: Pick<BillThing, 'name' | 'bead' | 'lengthMm'>,
-): boolean => {
-  const lengthMm = need.bead?.lengthMm ?? need.lengthMm;
-  return (
-    thing.name.trim().toLowerCase() === need.name.trim().toLowerCase() &&
-    (lengthMm === undefined ||
-      thing.lengthMm === undefined ||
-      Math.abs(lengthMm - thing.lengthMm) <= SAME_LENGTH_MM)
-  );
-};
-
-/** What is needed of beads and findings for all that is to be made, against what is there. */
-export function thingBalance({ things }: Drawer, wanted: readonly Wanted[]): ThingBalance[] {
-  const found = new Map<string, ThingBalance>();
-  for (const { bill, copies } of wanted) {
-    for (const need of bill.things) {
-      const lengthMm = need.bead?.lengthMm ?? need.lengthMm ?? null;
-      const key = JSON.stringify([need.name.toLowerCase(), lengthMm]);
-      const there = things.filter((t) => isThing(t, need)).reduce((sum, t) => sum + t.count, 0);
-      const needed = (found.get(key)?.needed ?? 0) + need.all * copies;
-      const short = Math.max(0, needed - there);
-      found.set(key, { name: need.name, lengthMm, bead: need.bead, needed, there, short });
-    }
-  }
-  return [...found.values()];
 }

@@ -1,6 +1,15 @@
 import Papa from 'papaparse';
 import { awgToMm, MM_PER_INCH } from '../units';
-import { METALS, METAL_FACTS, TEMPER_NAMES, TEMPERS, type Metal, type Temper } from '../wire';
+import {
+  COATS,
+  METALS,
+  METAL_FACTS,
+  TEMPER_NAMES,
+  TEMPERS,
+  type Coat,
+  type Metal,
+  type Temper,
+} from '../wire';
 import {
   LONGEST_MM,
   THING_KINDS,
@@ -37,6 +46,8 @@ const HEADS = {
   long: ['size', 'bead size', 'size mm', 'long'],
   hole: ['hole', 'hole mm'],
   price: ['price', 'paid', 'cost', 'each'],
+  paidFor: ['for mm', 'for m', 'paid for'],
+  coat: ['coat', 'coating', 'colour', 'color'],
   from: ['from', 'where', 'bought at', 'supplier', 'shop'],
   note: ['note', 'notes', 'remark'],
 } as const;
@@ -63,6 +74,11 @@ const temperOf = (text: string): Temper | null =>
   TEMPERS.find(
     (t) => t === plain(text).replace(/\s+/g, '-') || plain(TEMPER_NAMES[t]) === plain(text),
   ) ?? null;
+
+const coatOf = (text: string): Coat | null => COATS.find((c) => c === plain(text)) ?? null;
+
+/** What a table was kept with so that no spreadsheet takes it for a formula. */
+const KEPT_AS_TEXT = /^'(?=[\s\p{Cc}\p{Cf}]*[=+@\-\uff1d\uff0b\uff20\uff0d\u2212]|[\t\r\n])/u;
 
 const NUMBER = String.raw`(\d+(?:[.,]\d+)?|[.,]\d+)`;
 const numberOf = (text: string): number => Number(text.replace(',', '.'));
@@ -170,7 +186,10 @@ export function readRows(text: string, freshId: () => string): ReadRows {
     const line = i + first + 1;
     const own: Cells = hasHeads
       ? Object.fromEntries(
-          cells.flatMap((c, k) => (heads[k] && c.trim() !== '' ? [[heads[k], c.trim()]] : [])),
+          cells.flatMap((c, k) => {
+            const text = c.replace(KEPT_AS_TEXT, '').trim();
+            return heads[k] && text !== '' ? [[heads[k], text]] : [];
+          }),
         )
       : byContent(cells);
     const made = oneOf(own, freshId(), inMetres ? 'm' : 'mm');
@@ -196,19 +215,23 @@ function oneOf(cells: Cells, id: string, unit: 'mm' | 'm'): WireLength | Thing |
   if (!metal) return { why: 'no metal is named that wire is made of here' };
   const diameterMm = cells.size === undefined ? null : thicknessOf(cells.size);
   if (diameterMm === null) return { why: 'it has no thickness, such as 0.8 mm or 20 ga' };
-  const wire = { metal, temper: temperOf(cells.temper ?? '') ?? 'dead-soft', diameterMm } as const;
+  const coat = coatOf(cells.coat ?? '');
+  const temper = temperOf(cells.temper ?? '') ?? 'dead-soft';
+  const wire = { metal, temper, diameterMm, ...(coat && { coat }) };
   const grams = cells.weight === undefined ? null : gramsOf(cells.weight);
   const typed = cells.length === undefined ? null : lengthOf(cells.length, unit);
   const leftMm = typed ?? (grams === null ? null : lengthByWeight(wire, grams));
   if (leftMm === null) return { why: 'it has no length and no weight' };
   if (leftMm > LONGEST_MM) return { why: `it is longer than ${LONGEST_MM / 1e6} km` };
   const price = cells.price === undefined ? null : moneyOf(cells.price);
+  const paidFor = cells.paidFor === undefined ? null : lengthOf(cells.paidFor, unit);
+  const forMm = paidFor ?? leftMm;
   const read = wireLengthSchema.safeParse({
     id,
     kind: kind ?? (leftMm >= 1_000 ? 'spool' : 'offcut'),
     wire,
     leftMm: Math.round(leftMm * 10) / 10,
-    ...(price !== null && leftMm > 0 && { paid: { price, forMm: leftMm } }),
+    ...(price !== null && forMm > 0 && { paid: { price, forMm } }),
     ...withWords(cells),
   });
   return read.success ? read.data : { why: 'a number in it is too large or too small' };

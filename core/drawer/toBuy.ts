@@ -1,5 +1,6 @@
 import type { Drawer } from './drawer';
-import type { ThingBalance, WireBalance } from './needs';
+import type { WireBalance } from './needs';
+import type { ThingBalance } from './things';
 import { isSameStock, type Stock } from './stock';
 
 /** Something that is short, with where such was bought before. */

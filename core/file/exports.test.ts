@@ -1,11 +1,14 @@
+import fc from 'fast-check';
 import Papa from 'papaparse';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import { readRows, THING_KINDS } from '../drawer';
 import { DEFAULT_KIT } from '../forming';
 import { newPath, newPiece, twinAxis, twinOf, type Piece } from '../piece';
 import { mirrorPlan, planPiece } from '../plan';
-import { writeBendsCsv, writeToBuyCsv, writePatternSvg } from '.';
+import { writeBendsCsv, writeDrawerCsv, writeToBuyCsv, writePatternSvg } from '.';
 import { withDensity } from './pngDensity';
+import { COATS, METALS, TEMPERS } from '../wire';
 
 const piece: Piece = {
   ...newPiece('p', 'Bracket', ''),
@@ -109,15 +112,77 @@ it('what to buy is a table with numbers as numbers, and names that are no formul
   const csv = writeToBuyCsv([
     {
       from: 'Tin, Lantern',
-      what: { wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 0.812 } },
+      what: {
+        wire: { metal: 'copper', temper: 'dead-soft', diameterMm: 0.812, coat: 'black' },
+      },
       amount: 161.004,
     },
     { from: '', what: { name: '=Bead', lengthMm: 4 }, amount: 3 },
   ]);
   expect(csv.split('\r\n')).toEqual([
-    'from,what,metal,temper,wire mm,gauge AWG,size mm,length mm,count',
-    '"Tin, Lantern",wire,copper,dead-soft,0.81,20,,161,',
-    ",'=Bead,,,,,4,,3",
+    'from,what,metal,temper,wire mm,gauge AWG,size mm,length mm,count,coat',
+    '"Tin, Lantern",wire,copper,dead-soft,0.81,20,,161,,black',
+    ",'=Bead,,,,,4,,3,",
     '',
   ]);
+});
+
+it('the drawer is a table that comes back as it was', () => {
+  const words = fc.string({ maxLength: 20 }).map((t) =>
+    t
+      .replace(/[\r\n]/g, ' ')
+      .replace(/^'+/, '')
+      .trim(),
+  );
+  const tenths = (most: number): fc.Arbitrary<number> =>
+    fc.integer({ min: 1, max: most * 10 }).map((n) => n / 10);
+  const origin = fc.record({ from: words, note: words }).map(({ from, note }) => ({
+    ...(from && { from }),
+    ...(note && { note }),
+  }));
+  const wire = fc
+    .record({
+      kind: fc.constantFrom('spool', 'offcut'),
+      metal: fc.constantFrom(...METALS),
+      temper: fc.constantFrom(...TEMPERS),
+      coat: fc.constantFrom(undefined, ...COATS),
+      hundredths: fc.integer({ min: 8, max: 499 }),
+      leftMm: tenths(50_000),
+      paid: fc.option(fc.record({ price: tenths(90), forMm: tenths(9_000) }), { nil: undefined }),
+      origin,
+    })
+    .map(({ kind, metal, temper, coat, hundredths, leftMm, paid, origin: own }) => ({
+      id: 'x',
+      kind: kind as 'spool' | 'offcut',
+      wire: { metal, temper, diameterMm: hundredths / 100, ...(coat && { coat }) },
+      leftMm,
+      ...(paid && { paid }),
+      ...own,
+    }));
+  const thing = fc
+    .record({
+      kind: fc.constantFrom(...THING_KINDS),
+      name: words.filter((w) => w !== ''),
+      count: fc.nat(5000),
+      sizes: fc.record({ lengthMm: tenths(90), holeMm: tenths(9) }, { requiredKeys: [] }),
+      each: fc.option(tenths(50), { nil: undefined }),
+      origin,
+    })
+    .map(({ sizes, each, origin: own, ...rest }) => ({
+      id: 'x',
+      ...rest,
+      ...sizes,
+      ...(each !== undefined && { each }),
+      ...own,
+    }));
+  fc.assert(
+    fc.property(
+      fc.array(wire, { maxLength: 6 }),
+      fc.array(thing, { maxLength: 6 }),
+      (wires, things) => {
+        const read = readRows(writeDrawerCsv({ wires, things }), () => 'x');
+        expect(read).toEqual({ wires, things, bad: [] });
+      },
+    ),
+  );
 });

@@ -32,6 +32,6 @@ export {
   type PackedPicture,
   type PackedWorkshop,
 } from './workshopZip';
-export { writeBendsCsv, writeToBuyCsv } from './writeCsv';
+export { writeBendsCsv, writeDrawerCsv, writeToBuyCsv } from './writeCsv';
 export { pathData, writeFigureSvg, writePatternSvg } from './writeSvg';
 export { retrace, scaledMap, sizeMap, wiresFromTrace, type Retraced } from './pieceFromTrace';

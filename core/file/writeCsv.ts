@@ -1,4 +1,4 @@
-import type { ToBuy } from '../drawer';
+import type { Drawer, ToBuy } from '../drawer';
 import { stocksOf, type Piece } from '../piece';
 import { alongBlank, ropeCut, takenOnBlank, type Plan } from '../plan';
 import { stepsOf, turnWord } from '../steps';
@@ -120,6 +120,7 @@ export function writeToBuyCsv(list: readonly ToBuy[]): string {
           '',
           mm(amount),
           '',
+          what.wire.coat ?? '',
         )
       : row(
           from,
@@ -131,6 +132,7 @@ export function writeToBuyCsv(list: readonly ToBuy[]): string {
           what.lengthMm === null ? '' : mm(what.lengthMm),
           '',
           amount,
+          '',
         ),
   );
   const head = row(
@@ -143,6 +145,56 @@ export function writeToBuyCsv(list: readonly ToBuy[]): string {
     'size mm',
     'length mm',
     'count',
+    'coat',
   );
   return `${[head, ...lines].join('\r\n')}\r\n`;
+}
+
+const DRAWER_HEADS = [
+  'what',
+  'name',
+  'metal',
+  'temper',
+  'wire mm',
+  'coat',
+  'length mm',
+  'count',
+  'size mm',
+  'hole mm',
+  'price',
+  'for mm',
+  'from',
+  'note',
+] as const;
+
+/** All that is in the drawer as CSV (RFC 4180), as it can be read in again; lengths in mm, numbers as numbers. */
+export function writeDrawerCsv({ wires, things }: Pick<Drawer, 'wires' | 'things'>): string {
+  const line = (of: Partial<Record<(typeof DRAWER_HEADS)[number], string | number>>): string =>
+    row(...DRAWER_HEADS.map((head) => of[head] ?? ''));
+  const ofWires = wires.map(({ kind, wire, leftMm, paid, from, note }) =>
+    line({
+      what: kind,
+      metal: wire.metal,
+      temper: wire.temper,
+      'wire mm': wire.diameterMm,
+      coat: wire.coat ?? '',
+      'length mm': leftMm,
+      ...(paid && { price: paid.price, 'for mm': paid.forMm }),
+      from: from ?? '',
+      note: note ?? '',
+    }),
+  );
+  const ofThings = things.map(({ kind, name, count, lengthMm, holeMm, each, from, note }) =>
+    line({
+      what: kind,
+      name,
+      count,
+      'size mm': lengthMm ?? '',
+      'hole mm': holeMm ?? '',
+      price: each ?? '',
+      from: from ?? '',
+      note: note ?? '',
+    }),
+  );
+  return `${[row(...DRAWER_HEADS), ...ofWires, ...ofThings].join('\r\n')}\r\n`;
 }

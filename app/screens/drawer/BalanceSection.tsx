@@ -1,3 +1,4 @@
+import { Check } from 'lucide-react';
 import type { BillChange, ThingBalance, WireBalance } from '@core/drawer';
 import { printLength, printNumber, printWireLength, type LengthUnit } from '@core/units';
 import { Button } from '~/components/ui';
@@ -17,6 +18,7 @@ export function BalanceSection({
   unit,
   busy,
   take,
+  takeThings,
 }: {
   wires: readonly WireBalance[];
   things: readonly ThingBalance[];
@@ -25,6 +27,8 @@ export function BalanceSection({
   /** what is short is being worked out */
   busy: boolean;
   take: (instead: Instead) => void;
+  /** they are laid out for what is to be made; not offered where nothing follows */
+  takeThings?: (things: ThingBalance) => void;
 }) {
   return (
     <table className="w-full text-sm" aria-label="Needed and there" aria-busy={busy}>
@@ -70,6 +74,12 @@ export function BalanceSection({
             <th scope="row" className="py-1 text-left font-normal">
               {t.name}
               {t.lengthMm !== null && `, ${printLength(t.lengthMm, unit)}`}
+              {takeThings && t.there > 0 && (
+                <Button look="quiet" className="ml-2 print:hidden" onClick={() => takeThings(t)}>
+                  <Check size={16} aria-hidden="true" /> Taken
+                  <span className="sr-only">of {t.name}</span>
+                </Button>
+              )}
               {t.short > 0 && t.bead && (
                 <Offers
                   offers={offers.filter((o) => o.instead.short === t.bead)}
