@@ -1,5 +1,5 @@
 import { test, type Page } from '@playwright/test';
-import { newPiece, openPiece, openWorkshop, stage } from './workshop';
+import { openPiece, openWorkshop, stage } from './workshop';
 
 // The making says that it works without a connection.
 test.use({ serviceWorkers: 'allow' });
@@ -44,13 +44,6 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await page.mouse.move(5, 5);
   await page.waitForTimeout(300);
   await shoot(page, 'route');
-  await newPiece(page);
-  await page.getByRole('button', { name: 'Place a motif' }).click();
-  await page.getByRole('radio', { name: 'round a circle' }).click();
-  await page.getByLabel('Wire shown in the strip').waitFor();
-  await page.waitForTimeout(1200);
-  await shoot(page, 'motif');
-  await page.getByRole('button', { name: 'Cancel' }).click();
   await openPiece(page, 'Fox');
   await stage(page, 'Bends');
   await page.getByText('Here more bends stop paying.').waitFor();
@@ -90,6 +83,13 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await list.evaluate((section) => section.scrollIntoView());
   await page.waitForTimeout(600);
   await shoot(page, 'cuts');
+  await page.getByRole('link', { name: 'Orders' }).click();
+  await page
+    .getByText(/made by/)
+    .nth(1)
+    .waitFor();
+  await page.waitForTimeout(600);
+  await shoot(page, 'orders');
   await page.getByRole('link', { name: 'Prices' }).click();
   await page.getByRole('figure', { name: /price of one/ }).waitFor();
   await page.getByRole('region', { name: 'Price of a piece' }).evaluate((s) => s.scrollIntoView());

@@ -79,7 +79,7 @@ export function Lines({
           return (
             <li key={key} className="py-1.5">
               <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-                <span className="min-w-40 flex-1">
+                <span className="min-w-24 flex-1">
                   <Link to={`/piece/${line.pieceId}`} className="hover:underline">
                     {nameOf(line.pieceId)}
                   </Link>

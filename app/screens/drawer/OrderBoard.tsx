@@ -4,12 +4,15 @@ import {
   DragOverlay,
   KeyboardSensor,
   MouseSensor,
+  pointerWithin,
+  rectIntersection,
   TouchSensor,
   useDraggable,
   useDroppable,
   useSensor,
   useSensors,
   type Announcements,
+  type CollisionDetection,
   type KeyboardCoordinateGetter,
 } from '@dnd-kit/core';
 import { GripVertical } from 'lucide-react';
@@ -19,6 +22,10 @@ import { shortDay } from './dayWords';
 import { STATE_NAMES } from './OrderCard';
 
 const isState = (id: unknown): id is OrderState => ORDER_STATES.some((s) => s === id);
+
+/** A column is meant where the pointer is; led by keys, where the card is. */
+const meant: CollisionDetection = (args) =>
+  args.pointerCoordinates ? pointerWithin(args) : rectIntersection(args);
 
 /** Arrows lead from one column to the next. */
 const columnByColumn: KeyboardCoordinateGetter = (event, { currentCoordinates, context }) => {
@@ -81,6 +88,7 @@ export function OrderBoard({
     <DndContext
       id="orders"
       sensors={sensors}
+      collisionDetection={meant}
       accessibility={{
         announcements,
         screenReaderInstructions: {
