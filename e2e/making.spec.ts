@@ -150,8 +150,9 @@ test('a ring in size 7 and in size N, taken into a piece', async ({ page }) => {
   await page.getByRole('textbox', { name: 'Ring size' }).press('Escape');
   await page.getByRole('button', { name: 'Use in a piece' }).click();
   await expect(page.getByTestId('cut-length')).toBeVisible();
-  // The line is the wire's middle: 17.109 inside and one wire of 0.812.
-  await expect(page.getByLabel('Height')).toHaveValue('17.9');
+  // 17.109 inside and a wire of 0.812 on both sides; the line is the wire's middle.
+  await expect(page.getByLabel('Height', { exact: true })).toHaveValue('18.7');
+  await expect(page.getByText('The drawn line alone: 17.9 × 17.9 mm')).toBeVisible();
   await stage(page, 'Dressing');
   await page.getByRole('radio', { name: 'rolled', exact: true }).click();
   await type(page.getByRole('textbox', { name: 'Ring size' }), '7');

@@ -24,18 +24,23 @@ test('from the demo to a printed sheet of one’s own drawing', async ({ page })
 
   await newPiece(page);
   await importSvg(page, 'frame.svg', SQUARE_AND_CIRCLE);
-  await expect(page.getByLabel('Height')).toHaveValue('40.0');
-  await expect(page.getByLabel('Width')).toHaveValue('77.0');
+  // The line is 40 by 77 mm, and the wire of 1.024 mm (18 ga) half of itself beyond it on each side.
+  const height = page.getByLabel('Height', { exact: true });
+  await expect(height).toHaveValue('41.0');
+  await expect(page.getByLabel('Width', { exact: true })).toHaveValue('78.0');
+  await expect(page.getByText('The drawn line alone: 77.0 × 40.0 mm')).toBeVisible();
 
-  // 1 1/2 in = 38.1 mm: everything shrinks by 38.1 / 40.
-  await type(page.getByLabel('Height'), '1 1/2 in');
-  await expect(page.getByLabel('Height')).toHaveValue('38.1');
-  const factor = 38.1 / 40;
+  // 1 1/2 in = 38.1 mm finished: without the wire 37.076, everything shrinks by 37.076 / 40.
+  await type(height, '1 1/2 in');
+  await expect(height).toHaveValue('38.1');
+  const line = 38.1 - D18;
+  await expect(page.getByText('The drawn line alone: 71.4 × 37.1 mm')).toBeVisible();
+  const factor = line / 40;
 
   await stage(page, 'Wire');
   await page.getByLabel('Metal').selectOption({ label: 'Copper' });
   await page.getByLabel('Gauge').selectOption({ label: '18 ga (1.02 mm)' });
-  const square = 4 * 38.1 - 4 * cornerSaving(D18) + 5;
+  const square = 4 * line - 4 * cornerSaving(D18) + 5;
   await expect.poll(() => cutMm(page)).toBeCloseTo(square, 1);
   await page.getByLabel('Wire shown in the strip').selectOption({ label: 'Wire 2 of 2' });
   await expect.poll(() => cutMm(page)).toBeCloseTo(Math.PI * 30 * factor + 5, 1);
@@ -63,8 +68,8 @@ test('from the demo to a printed sheet of one’s own drawing', async ({ page })
   const pattern = strokes.find((s) => Math.abs(s.lengthMm - (square - 5)) < 0.1)!;
   const xs = pattern.points.map((p) => p[0]);
   const ys = pattern.points.map((p) => p[1]);
-  expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(38.1, 1);
-  expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo(38.1, 1);
+  expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(line, 1);
+  expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo(line, 1);
   const ring = strokes.find((s) => Math.abs(s.lengthMm - Math.PI * 30 * factor) < 0.1)!;
   expect(
     Math.max(...ring.points.map((p) => p[0])) - Math.min(...ring.points.map((p) => p[0])),
@@ -81,7 +86,7 @@ test('from the demo to a printed sheet of one’s own drawing', async ({ page })
 test('the other files hold the same numbers', async ({ page }) => {
   await newPiece(page);
   await importSvg(page, 'frame.svg', SQUARE_AND_CIRCLE);
-  await expect(page.getByLabel('Height')).toHaveValue('40.0');
+  await expect(page.getByText('The drawn line alone: 77.0 × 40.0 mm')).toBeVisible();
   await stage(page, 'Sheet');
   const csv = await saved(page, () =>
     page.getByRole('button', { name: 'Bend list as CSV' }).click(),

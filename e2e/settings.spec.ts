@@ -41,9 +41,10 @@ test('inches lead everywhere once chosen', async ({ page }) => {
   ).toBeVisible();
   await expect(page.getByText(/0\.0\d\d in/).first()).toBeVisible();
   await stage(page, 'Figure');
-  await type(page.getByLabel('Height'), '2');
-  await expect(page.getByLabel('Height')).toHaveValue('2 in');
-  await type(page.getByLabel('Height'), '900');
+  const height = page.getByLabel('Height', { exact: true });
+  await type(height, '2');
+  await expect(height).toHaveValue('2 in');
+  await type(height, '900');
   await expect(page.getByText(/Give a length from .* to .* in\. It stays at 2 in\./)).toBeVisible();
 });
 

@@ -15,10 +15,10 @@ import {
   MirrorSection,
   PictureSection,
   PointSection,
-  SizeSection,
   WiresSection,
   type PictureView,
 } from '~/screens/figure/FigurePanel';
+import { SizeSection } from '~/screens/figure/SizeSection';
 import { PictureUnder, useUnderlay } from '~/screens/PictureUnder';
 import { isPicture, usePictureFile } from '~/screens/usePictureFile';
 import { PointLayer } from '~/screens/PointLayer';

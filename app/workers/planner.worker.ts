@@ -27,6 +27,7 @@ import {
   type Piece,
   type Shape,
 } from '@core/piece';
+import { fitSize, type Fit, type Side } from '@core/dressing';
 import type { Limits, Verdict } from '@core/gauge';
 import { cutsFirst, type MakeStep } from '@core/making';
 import {
@@ -165,6 +166,10 @@ const planner = {
       strayMm: Math.max(0, ...wires.map((w) => w.stray?.elsewhere?.mm ?? 0)),
     };
   },
+
+  /** How large a figure is drawn so that the finished piece is so large on one side. */
+  fit: (piece: Piece, bench: Bench, side: Side, sizeMm: number): Fit | null =>
+    fitSize(piece, side, sizeMm, bench),
 
   /** The ways in which a piece's lines can be run. */
   routes: (piece: Piece): RouteOverview => routeOverview(piece),

@@ -66,6 +66,16 @@ describe('the finished size', () => {
     expect(cupped.deepMm).toBeCloseTo(6 + FRAME + (FRAME / 2 + 11), 6);
   });
 
+  it('leaves out the cord or chain that goes round the neck, and counts what it hangs in', () => {
+    const bare = sized([BAR]);
+    for (const what of ['cord', 'chain']) {
+      const cord = made('finding', place(20, 0), { what, made: false, lengthMm: 450 });
+      expect(sized([BAR], [cord])).toEqual(bare);
+    }
+    const bail = made('finding', place(20, 0), { what: 'bail', made: true, insideMm: 5 });
+    expect(sized([BAR], [bail]).heightMm).toBeGreaterThan(bare.heightMm + 2);
+  });
+
   it('of a shallow roll is a chord; cupped it is narrower both ways', () => {
     const rolled = sized([BAR], [], { outOfPlane: { kind: 'roll', mandrelMm: 199, as: 'other' } });
     // 2 R sin(w / 2R) with R = 100.

@@ -1,15 +1,15 @@
 import { cuppedWidth, rolledWidth } from '../element';
 import { flattenSegment, startOf, type Box, type Primitive, type Vec } from '../geometry';
-import type { DressMark } from '../item';
+import { kindOf, type DressMark } from '../item';
 import type { Piece } from '../piece';
 import { endShapes, formedLine, openedStrands, type Plan } from '../plan';
 import type { Dressing } from './dressPiece';
 import { alongside, type Reach } from './reach';
 import { foldedFigure, foldedLayers, foldedPlace } from './folding';
 import { standsOut } from './squareEnds';
-import { isRefused } from './types';
+import { isRefused, type Dressed } from './types';
 
-/** How large a finished piece is over everything: wire, ends, and what it is dressed with. */
+/** How large a finished piece is over everything: wire, ends, and what it is dressed with, but for what goes round the neck. */
 export interface FinishedSize {
   readonly widthMm: number;
   readonly heightMm: number;
@@ -49,8 +49,11 @@ function reachOf(mark: DressMark): Reach[] {
   }
 }
 
-/** Everything that a plan and its dressing reach, as drawn from the front. */
-function reaches(plan: Plan, dressing: Dressing | null): Reach[] {
+/** Of what goes round the neck only a bit is drawn, and it is no size of the piece. */
+const isRoundNeck = ({ item }: Dressed): boolean => kindOf(item).nature?.(item).neck === true;
+
+/** Everything that a plan and its dressing reach, as drawn from the front; all, or without what is round the neck. */
+function reaches(plan: Plan, dressing: Dressing | null, all = false): Reach[] {
   return [
     ...plan.wires.flatMap((wire) => {
       const fine = (s: Primitive): Vec[] => [startOf(s), ...flattenSegment(s, 0.02)];
@@ -65,14 +68,16 @@ function reaches(plan: Plan, dressing: Dressing | null): Reach[] {
         ),
       ];
     }),
-    ...(dressing?.items ?? []).flatMap((d) => (isRefused(d) ? [] : d.marks.flatMap(reachOf))),
+    ...(dressing?.items ?? [])
+      .filter((d) => !isRefused(d) && (all || !isRoundNeck(d)))
+      .flatMap((d) => d.marks.flatMap(reachOf)),
     ...(dressing?.copies ?? []).flatMap((c) => c.marks.flatMap(reachOf)),
   ];
 }
 
 /** The box round everything, as drawn from the front; null while there is nothing. */
 export const finishedBox = (plan: Plan, dressing: Dressing | null): Box | null =>
-  boxOf(reaches(plan, dressing));
+  boxOf(reaches(plan, dressing, true));
 
 function boxOf(all: readonly Reach[]): Box | null {
   if (all.length === 0) return null;
@@ -110,7 +115,7 @@ const thickestMm = (plan: Plan): number =>
 
 /** The size without what stands square to the figure. */
 function shapedSize(piece: Piece, plan: Plan, dressing: Dressing | null): FinishedSize | null {
-  const box = finishedBox(plan, dressing);
+  const box = boxOf(reaches(plan, dressing));
   if (!box) return null;
   const [widthMm, heightMm] = [box.maxX - box.minX, box.maxY - box.minY];
   const flat = { widthMm, heightMm };

@@ -1,4 +1,4 @@
-import { useMemo, useRef } from 'react';
+import { useRef } from 'react';
 import { FileUp, FlipHorizontal2, ImageUp, PenLine, ScanLine, Trash2 } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import {
@@ -6,12 +6,10 @@ import {
   closePath,
   openPath,
   cutAt,
-  figureBox,
   isSmoothNode,
   joinEnds,
   moveNode,
   nearestEnd,
-  resizeFigure,
   foldedBack,
   reversePathNodes,
   straightenAt,
@@ -116,36 +114,6 @@ export function BringIn({ onFile, editor }: { onFile: (file: File) => void; edit
           if (file) onFile(file);
           e.target.value = '';
         }}
-      />
-    </Section>
-  );
-}
-
-export function SizeSection() {
-  const piece = usePiece();
-  const edit = useEdit();
-  const { settings } = useWorkbench();
-  const box = useMemo(() => figureBox(piece.paths), [piece.paths]);
-  const resize = (side: 'height' | 'width') => (mm: number) =>
-    edit((p) => resizeFigure(p, side, mm));
-  const height = box ? box.maxY - box.minY : null;
-  const width = box ? box.maxX - box.minX : null;
-  return (
-    <Section title="Finished size">
-      <LengthField
-        label="Height"
-        valueMm={height}
-        unit={settings.unit}
-        min={0.5}
-        onChange={resize('height')}
-        hint="Type 35 mm or 1 3/8 in. The figure keeps its shape."
-      />
-      <LengthField
-        label="Width"
-        valueMm={width}
-        unit={settings.unit}
-        min={0.5}
-        onChange={resize('width')}
       />
     </Section>
   );
