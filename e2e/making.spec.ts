@@ -82,6 +82,39 @@ test('a piece is made by keyboard from the first to the last step, with a reload
   await expect(page.getByText(/Frame wire: 188\.\d mm used of 194\.\d mm/)).toBeVisible();
 });
 
+test('a step shows the whole wire, what comes of it faintly, and any step is one press away', async ({
+  page,
+}) => {
+  await openPiece(page, 'Swallow pendant');
+  await stage(page, 'Make');
+  await page.getByRole('button', { name: /^Begin a making, / }).click();
+  await expect(count(page)).toHaveText(/^step 1 of/);
+  const drawing = page.getByRole('img', { name: /^Drawing: / });
+  /** How much of the picture, px, reaches out of its frame. */
+  const outside = (): Promise<number> =>
+    drawing.evaluate((svg) => {
+      const frame = svg.getBoundingClientRect();
+      const own = svg.querySelector('g')!.getBoundingClientRect();
+      return Math.max(
+        frame.left - own.left,
+        frame.top - own.top,
+        own.right - frame.right,
+        own.bottom - frame.bottom,
+      );
+    });
+  // The blank lies there as it is cut, 193.7 mm, with the mark of its first bend.
+  await expect(page.getByTestId('ghost')).toHaveCount(0);
+  expect(await outside()).toBeLessThan(1);
+  await page.getByRole('button', { name: /^step 1 of .*all steps/ }).click();
+  const all = page.getByRole('dialog', { name: 'All steps' });
+  await all.getByRole('button', { name: /Bend 14: corner/ }).click();
+  await expect(all).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: 'Bend 14: corner' })).toBeVisible();
+  await expect(drawing.getByTestId('ghost')).toHaveCount(1);
+  expect(await outside()).toBeLessThan(1);
+  await expect(page.getByRole('img', { name: 'The place of the bend, larger' })).toBeVisible();
+});
+
 test('the timer pauses', async ({ page }) => {
   await begin(page, 'Key');
   const time = page.getByTestId('make-time');

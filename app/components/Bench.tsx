@@ -39,6 +39,7 @@ export function Bench({
   label,
   extent,
   fitKey,
+  followKey = '',
   actualPxPerMm,
   unit,
   children,
@@ -52,6 +53,8 @@ export function Bench({
   extent: Box | null;
   /** the view is fitted anew when this changes */
   fitKey: string;
+  /** and when this changes, unless it was moved by hand since */
+  followKey?: string;
   actualPxPerMm: number | null;
   unit: LengthUnit;
   children: (view: BenchView) => ReactNode;
@@ -94,7 +97,7 @@ export function Bench({
 
   const lastFit = useRef('');
   useEffect(() => {
-    const key = `${fitKey}|${size.width}x${size.height}`;
+    const key = `${fitKey}|${size.width}x${size.height}|${followKey}`;
     if (lastFit.current === key) return;
     const refit = !lastFit.current.startsWith(`${fitKey}|`);
     lastFit.current = key;
@@ -103,7 +106,7 @@ export function Bench({
     // Actual size, once asked for, stays when the figure comes in or grows.
     const held = actual.current ? actualPxPerMm : null;
     setCamera(held === null ? fitted() : { ...fitted(), pxPerMm: held });
-  }, [fitKey, size, fitted, actualPxPerMm]);
+  }, [fitKey, followKey, size, fitted, actualPxPerMm]);
 
   const zoomAt = useCallback((factor: number, at?: Vec) => {
     moved.current = true;
@@ -283,7 +286,7 @@ function Millimetres({ view: { box, pxPerMm } }: { view: BenchView }) {
   );
 }
 
-function ScaleBar({ pxPerMm, unit }: { pxPerMm: number; unit: LengthUnit }) {
+export function ScaleBar({ pxPerMm, unit }: { pxPerMm: number; unit: LengthUnit }) {
   const unitMm = unit === 'mm' ? 1 : 25.4;
   const sizes =
     unit === 'mm' ? [1, 2, 5, 10, 20, 50, 100, 200, 500] : [0.125, 0.25, 0.5, 1, 2, 4, 8, 20];

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
-import { ChevronLeft, ChevronRight, NotebookPen, Pause, Play, X } from 'lucide-react';
+import { ChevronDown, ChevronLeft, ChevronRight, NotebookPen, Pause, Play, X } from 'lucide-react';
+import { Popover } from 'radix-ui';
 import { Link, useNavigate } from 'react-router';
 import type { CountKey } from '@core/item';
 import { NO_NOTES, withStep, type MakingRecord, type MakeStep } from '@core/making';
@@ -15,6 +16,7 @@ import { StepWords } from '~/screens/make/StepWords';
 import { useOffline, useOnlyTab, useTimer, useWakeLock } from '~/screens/make/useBench';
 import { useMakingRecord } from '~/screens/make/useMakingRecord';
 import { FeltOfMade } from '~/screens/verdict/FeltOfMade';
+import { useWords } from '~/state/useWords';
 import { useShown, useWorkbench } from '~/state/workbench';
 import { loadMaking } from '~/storage/makings';
 import type { Route } from './+types/making';
@@ -45,6 +47,60 @@ export default function MakingScreen({ loaderData }: Route.ComponentProps) {
     );
   }
   return <AtBench key={making.id} first={making} made={made} />;
+}
+
+/** Which step it is; all of them, to go to any. */
+function StepList({
+  steps,
+  index,
+  go,
+}: {
+  steps: readonly MakeStep[];
+  index: number;
+  go: (to: number) => void;
+}) {
+  const told = useWords();
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger className="inline-flex min-h-10 items-center gap-1 rounded-md px-2 text-lg text-soft hover:bg-patina-wash">
+        <span data-testid="make-count">
+          step {index + 1} of {steps.length}
+        </span>
+        <ChevronDown size={18} aria-hidden="true" />
+        <span className="sr-only">, all steps</span>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={4}
+          aria-label="All steps"
+          className="z-40 max-h-[70dvh] w-[min(26rem,92vw)] overflow-y-auto rounded-xl border border-line bg-raised p-1.5 shadow-xl"
+          // Its keys are for the list.
+          onKeyDown={(e) => e.stopPropagation()}
+        >
+          <ol>
+            {steps.map((s, i) => (
+              <li key={s.id}>
+                <button
+                  type="button"
+                  aria-current={i === index ? 'step' : undefined}
+                  className={`flex min-h-11 w-full items-center gap-3 rounded-md px-3 text-left hover:bg-patina-wash ${i === index ? 'bg-patina-wash font-semibold' : ''}`}
+                  onClick={() => {
+                    setOpen(false);
+                    go(i);
+                  }}
+                >
+                  <span className="w-7 shrink-0 text-right tabular-nums text-soft">{i + 1}</span>
+                  <span>{told(s.title)}</span>
+                </button>
+              </li>
+            ))}
+          </ol>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
 }
 
 /** Where the step in hand is in the list; the end of the list is the finish. */
@@ -121,6 +177,7 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
       const target = event.target as HTMLElement;
       if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
       if (event.ctrlKey || event.metaKey || event.altKey) return;
+      if (target.closest('[role="dialog"]')) return;
       const onButton = target.tagName === 'BUTTON' || target.tagName === 'A';
       const act: Record<string, () => void> = {
         ArrowRight: () => go(index + 1),
@@ -182,9 +239,7 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
           <X size={22} />
         </Link>
         <span className="text-lg font-semibold">{piece.name || 'Unnamed piece'}</span>
-        <span className="text-lg text-soft" data-testid="make-count">
-          step {index + 1} of {steps.length}
-        </span>
+        <StepList steps={steps} index={index} go={go} />
         <span
           className="h-1.5 flex-1 rounded-full bg-line"
           role="progressbar"

@@ -3,7 +3,8 @@ import { ChevronLeft, ChevronRight, Pause, Play, SkipBack, SkipForward } from 'l
 import { Link } from 'react-router';
 import { useStore, type StoreApi } from 'zustand';
 import { foldedFigure } from '@core/dressing';
-import { growBox, type Box } from '@core/geometry';
+import { bothBoxes, growBox, type Box } from '@core/geometry';
+import { stepBox, type WireEndSide } from '@core/steps';
 import { Bench } from '~/components/Bench';
 import { FoldedView } from '~/components/FoldedView';
 import { useExtent } from '~/components/FigureView';
@@ -42,12 +43,15 @@ export default function RehearseScreen() {
     return () => pointer.getState().point({ bend: null, atMm: null });
   }, [pointer, bend, wire]);
   const extent = useExtent(piece ?? now, plan);
-  const room = useMemo<Box | null>(
-    () =>
-      extent &&
-      growBox(extent, 0.3 * Math.max(extent.maxX - extent.minX, extent.maxY - extent.minY)),
-    [extent],
-  );
+  // As it lies before the step that is shown and after it, and after the next, which is seen faintly.
+  const reached = useMemo(() => {
+    if (!wire || !work) return null;
+    const [now, next] = [shown, Math.min(last, shown + 1)].map((step) =>
+      stepBox(wire, work, step, NO_ENDS),
+    );
+    return now && next ? bothBoxes(now, next) : null;
+  }, [wire, work, shown, last]);
+  const room = useFollowing(reached && extent ? bothBoxes(reached, extent) : extent);
   const out = piece?.outOfPlane;
   const folded = useMemo(
     () => (plan && out?.kind === 'fold' ? foldedFigure(plan, out) : null),
@@ -70,6 +74,7 @@ export default function RehearseScreen() {
         <Bench
           label={twin ? 'Rehearsal of the mirrored twin' : 'Rehearsal'}
           extent={room}
+          followKey={room ? Object.values(room).join(' ') : ''}
           fitKey={`${piece.id}-${index}-${twin}`}
           actualPxPerMm={settings.pxPerMm}
           unit={settings.unit}
@@ -97,6 +102,28 @@ export default function RehearseScreen() {
       </StagePanel>
     </>
   );
+}
+
+const NO_ENDS: ReadonlySet<WireEndSide> = new Set();
+/** The view stays while what is shown fills at least so much of it. */
+const FILLS = 0.6;
+
+/** A box to look at that follows another one: it stays as long as that lies in it and is not small there. */
+function useFollowing(box: Box | null): Box | null {
+  const [held, setHeld] = useState(box);
+  const size = (b: Box): number => Math.max(b.maxX - b.minX, b.maxY - b.minY);
+  const isIn =
+    held !== null &&
+    box !== null &&
+    box.minX >= held.minX &&
+    box.minY >= held.minY &&
+    box.maxX <= held.maxX &&
+    box.maxY <= held.maxY &&
+    size(box) >= FILLS * size(held);
+  if (isIn || box === null) return held;
+  const next = growBox(box, 0.06 * size(box));
+  setHeld(next);
+  return next;
 }
 
 function Controls({ rehearsal }: { rehearsal: StoreApi<Rehearsal> }) {

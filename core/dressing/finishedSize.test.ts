@@ -68,7 +68,7 @@ describe('the finished size', () => {
 
   it('leaves out the cord or chain that goes round the neck, and counts what it hangs in', () => {
     const bare = sized([BAR]);
-    for (const what of ['cord', 'chain']) {
+    for (const what of ['cord', 'chain'] as const) {
       const cord = made('finding', place(20, 0), { what, made: false, lengthMm: 450 });
       expect(sized([BAR], [cord])).toEqual(bare);
     }

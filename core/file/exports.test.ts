@@ -153,7 +153,7 @@ it('the drawer is a table that comes back as it was', () => {
     })
     .map(({ kind, metal, temper, coat, hundredths, leftMm, paid, origin: own }) => ({
       id: 'x',
-      kind: kind as 'spool' | 'offcut',
+      kind: kind,
       wire: { metal, temper, diameterMm: hundredths / 100, ...(coat && { coat }) },
       leftMm,
       ...(paid && { paid }),

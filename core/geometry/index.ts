@@ -30,6 +30,7 @@ export {
   growBox,
   pathEnds,
   pathLength,
+  bothBoxes,
   pathsBox,
   reversePath,
   signedArea,

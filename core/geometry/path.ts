@@ -98,6 +98,14 @@ export function pathsBox(paths: readonly Path[]): Box | null {
   return box;
 }
 
+/** The box round two. */
+export const bothBoxes = (a: Box, b: Box): Box => ({
+  minX: Math.min(a.minX, b.minX),
+  minY: Math.min(a.minY, b.minY),
+  maxX: Math.max(a.maxX, b.maxX),
+  maxY: Math.max(a.maxY, b.maxY),
+});
+
 /** The box grown by `by` mm on every side. */
 export const growBox = (box: Box, by: number): Box => ({
   minX: box.minX - by,

@@ -8,6 +8,14 @@ export { armNames, armsOf, type ArmNames, type Arms, type Pair } from './arms';
 export { formedPart } from './formedPart';
 export { MOST_PEGS, pegPlan, type Peg, type PegAnswer, type PegBoard, type PegPlan } from './pegs';
 export { poseStrip } from './pose';
+export {
+  posedBox,
+  posedPoints,
+  posedWire,
+  stepBox,
+  type PosedWire,
+  type WireEndSide,
+} from './posed';
 export type { Trouble } from './room';
 export { stepsOf, type Measure, type Step, type WireSteps } from './stepsOf';
 export { tailMoves, threadingOf, type TailMove, type Threading } from './tail';

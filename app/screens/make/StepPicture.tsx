@@ -1,4 +1,5 @@
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { StoreApi } from 'zustand';
 import { linkPlan } from '@core/bill';
 import {
   endFromSide,
@@ -8,21 +9,23 @@ import {
   type Dressing,
   type SideView as Seen,
 } from '@core/dressing';
-import { growBox, type Box, type Vec } from '@core/geometry';
+import { bothBoxes, growBox, type Box, type Vec } from '@core/geometry';
 import { kindOf, marksUpTo } from '@core/item';
 import type { MakeStep } from '@core/making';
 import type { Piece, Wire } from '@core/piece';
-import type { Plan } from '@core/plan';
+import { placeOnWire, type Plan } from '@core/plan';
 import type { MakingPlan } from '@core/planning';
+import { posedPoints, posedWire, stepBox, type WireEndSide, type WireSteps } from '@core/steps';
+import { ScaleBar } from '~/components/Bench';
 import { MarkList } from '~/components/DressingLayer';
 import { FoldedView } from '~/components/FoldedView';
 import { useExtent } from '~/components/FigureView';
 import { JointPicture, RowPicture } from '~/components/RowPicture';
 import { SideView } from '~/components/SideView';
 import { dressedExtent, WireDrawing } from '~/components/WireDrawing';
-import { createRehearsal } from '~/screens/rehearse/rehearsal';
+import { createRehearsal, isStill, type Rehearsal } from '~/screens/rehearse/rehearsal';
 import { RehearsalDrawing } from '~/screens/rehearse/RehearsalDrawing';
-import { useWords } from '~/state/useWords';
+import { useUnit, useWords } from '~/state/useWords';
 import { placeOf } from './placeOf';
 
 /** The items that are on, and the parts that are joined, before or with a step. */
@@ -59,7 +62,11 @@ function formingAt(
 }
 
 /** The ends of a wire that are worked before or with a step. */
-const endsAt = (steps: readonly MakeStep[], index: number, wire: number) =>
+const endsAt = (
+  steps: readonly MakeStep[],
+  index: number,
+  wire: number,
+): ReadonlySet<WireEndSide> =>
   new Set(
     steps
       .slice(0, index + 1)
@@ -132,6 +139,7 @@ export function StepPicture({
     return () => observer.disconnect();
   }, []);
   const told = useWords();
+  const unit = useUnit();
   const { steps, assembly } = making;
   const step = steps[index]!;
   const shown = useMemo(() => dressingAt(dressing, steps, index), [dressing, steps, index]);
@@ -162,6 +170,10 @@ export function StepPicture({
     const answer = isRow ? linkPlan(piece, plan) : null;
     return answer?.ok ? answer.plan : null;
   }, [piece, plan, step]);
+  const to = forming?.step ?? 0;
+  const from = step.step === null ? to : Math.max(0, to - 1);
+  const lastStep = assembly.works.find((w) => w.wire === forming?.wire)?.steps.length ?? 1;
+  const rehearsal = useForming(step.id, from, to, lastStep - 1);
   if (folded) {
     const left = step.counts.find((c) => c.what === 'arms');
     return (
@@ -198,19 +210,26 @@ export function StepPicture({
     );
   }
   if (!whole) return <div ref={holder} className="size-full" />;
-  const room = Math.max(whole.maxX - whole.minX, whole.maxY - whole.minY);
-  const box = near ?? growBox(whole, room * (forming && !forming.all ? 0.28 : 0.06));
+  const work = forming && assembly.works.find((w) => w.wire === forming.wire);
+  const done = !forming || forming.all;
+  const isDone = done && step.step === null;
+  const worked = forming ? endsAt(steps, index, forming.wire) : new Set<WireEndSide>();
+  const bent = forming && plan.wires[forming.wire];
+  // The whole wire, as it lies before the step and after it.
+  const reached = !isDone && bent && work ? stepBox(bent, work, forming.step, worked) : null;
+  const others = forming && forming.wire > 0 ? whole : null;
+  const full = reached ? (others ? bothBoxes(reached, others) : reached) : whole;
+  const room = Math.max(full.maxX - full.minX, full.maxY - full.minY);
+  const box = near ?? growBox(full, room * 0.06);
   const pxPerMm = Math.max(
     0.5,
     Math.min(size.width / (box.maxX - box.minX), size.height / (box.maxY - box.minY)),
   );
   const lit = litAt(step, shown, counted);
-  const work = forming && assembly.works.find((w) => w.wire === forming.wire);
-  const done = !forming || forming.all;
   return (
     <div ref={holder} className="relative size-full">
       {side && (
-        <SideView view={side.view} stock={side.stock} className="absolute bottom-3 left-3 w-44" />
+        <SideView view={side.view} stock={side.stock} className="absolute left-3 top-3 w-44" />
       )}
       <svg
         viewBox={`${box.minX} ${box.minY} ${box.maxX - box.minX} ${box.maxY - box.minY}`}
@@ -218,19 +237,18 @@ export function StepPicture({
         role="img"
         aria-label={`Drawing: ${told(step.title)}`}
       >
-        {done && step.step === null ? (
+        {isDone ? (
           <WireDrawing piece={piece} plan={plan} dressing={shown} />
         ) : (
           work && (
             <>
-              <Forming
-                key={step.id}
+              <RehearsalDrawing
                 plan={plan}
                 work={work}
-                from={step.step === null ? forming.step : Math.max(0, forming.step - 1)}
-                to={forming.step}
-                ends={endsAt(steps, index, forming.wire)}
+                ends={worked}
+                rehearsal={rehearsal}
                 pxPerMm={pxPerMm}
+                ghost={to > from}
               />
               <MarkList marks={looksOf(shown)} />
             </>
@@ -240,6 +258,21 @@ export function StepPicture({
           <Lit key={i} at={at} px={1 / pxPerMm} />
         ))}
       </svg>
+      <ScaleBar pxPerMm={pxPerMm} unit={unit} />
+      {!isDone && work && to > from && pxPerMm < SMALL_PX && (
+        <Loupe
+          plan={plan}
+          work={work}
+          worked={worked}
+          step={to}
+          rehearsal={rehearsal}
+          onPage={(p) => ({
+            x: (size.width - pxPerMm * (box.maxX - box.minX)) / 2 + pxPerMm * (p.x - box.minX),
+            y: (size.height - pxPerMm * (box.maxY - box.minY)) / 2 + pxPerMm * (p.y - box.minY),
+          })}
+          size={size}
+        />
+      )}
     </div>
   );
 }
@@ -261,29 +294,100 @@ function Lit({ at, px }: { at: Vec; px: number }) {
   );
 }
 
-/** How long the mark is shown before the bend is made, ms. */
+/** How long the mark is shown before the bend is made, and the bend when it is made, ms. */
 const LOOK_MS = 900;
+const HOLD_MS = 1_800;
 
-/** The wire with the mark of the bend, then the bend being made. */
-function Forming({
-  from,
-  to,
-  ...shown
-}: Omit<Parameters<typeof RehearsalDrawing>[0], 'rehearsal'> & { from: number; to: number }) {
-  const { work } = shown;
-  const [rehearsal] = useState(() => {
-    const made = createRehearsal();
-    made.getState().setLast(work.steps.length - 1);
-    made.getState().jump(from);
-    return made;
-  });
+/** Shows the wire with the mark of the bend, makes the bend once, and lies there as before: what comes of it stays faintly. */
+function useForming(key: string, from: number, to: number, last: number): StoreApi<Rehearsal> {
+  const [rehearsal] = useState(createRehearsal);
+  // Before anything is drawn of it, so that nothing of the step before is seen.
+  useLayoutEffect(() => {
+    rehearsal.getState().setLast(last);
+    rehearsal.getState().jump(from);
+  }, [rehearsal, key, from, last]);
   useEffect(() => {
-    if (to <= from) return;
-    const timer = setTimeout(() => rehearsal.getState().step(to - from), LOOK_MS);
+    if (to <= from || isStill()) return;
+    let back: ReturnType<typeof setTimeout> | undefined;
+    const begin = setTimeout(() => rehearsal.getState().step(to - from), LOOK_MS);
+    const off = rehearsal.subscribe(({ at }) => {
+      if (at < to || back !== undefined) return;
+      back = setTimeout(() => rehearsal.getState().jump(from), HOLD_MS);
+    });
     return () => {
-      clearTimeout(timer);
+      clearTimeout(begin);
+      clearTimeout(back);
+      off();
       rehearsal.getState().pause();
     };
-  }, [rehearsal, from, to]);
-  return <RehearsalDrawing {...shown} rehearsal={rehearsal} />;
+  }, [rehearsal, key, from, to]);
+  return rehearsal;
+}
+
+/** What is smaller than this is shown larger beside, px for a mm; and so much of it, mm. */
+const SMALL_PX = 5;
+const LOUPE_MM = 11;
+
+const LOUPE_PX = 220;
+
+/** Corners that it may stand in, those that it stands in first first: the scale is at the bottom left. */
+const CORNERS = [
+  { right: true, bottom: true, at: 'bottom-2 right-2' },
+  { right: true, bottom: false, at: 'top-2 right-2' },
+  { right: false, bottom: false, at: 'left-2 top-2' },
+  { right: false, bottom: true, at: 'bottom-8 left-2' },
+] as const;
+
+/** The place that is worked, larger, where the whole wire is too long to show it; in the corner that has least of that. */
+function Loupe({
+  plan,
+  work,
+  worked,
+  step,
+  rehearsal,
+  onPage,
+  size,
+}: {
+  plan: Plan;
+  work: WireSteps;
+  worked: ReadonlySet<WireEndSide>;
+  step: number;
+  rehearsal: StoreApi<Rehearsal>;
+  /** where a place of the figure is on the picture, px */
+  onPage: (at: Vec) => Vec;
+  size: { readonly width: number; readonly height: number };
+}) {
+  const wire = plan.wires[work.wire];
+  const mark = work.steps[step]?.marks[0];
+  if (!wire || !mark) return null;
+  const [before, after] = [Math.max(0, step - 1), step].map((done) =>
+    posedWire(wire, work, done, 0, worked),
+  );
+  if (!before || !after) return null;
+  const at = placeOnWire({ strip: before.strip, asides: [] }, mark.placeMm)?.at;
+  if (!at) return null;
+  const points = [before, after].flatMap((p) => posedPoints(p, LOUPE_MM / 4).map(onPage));
+  const inCorner = ({ right, bottom }: (typeof CORNERS)[number]): number =>
+    points.filter(
+      (p) =>
+        (right ? size.width - p.x : p.x) < LOUPE_PX &&
+        (bottom ? size.height - p.y : p.y) < LOUPE_PX,
+    ).length;
+  const corner = CORNERS.reduce((best, c) => (inCorner(c) < inCorner(best) ? c : best));
+  return (
+    <svg
+      viewBox={`${at.x - LOUPE_MM} ${at.y - LOUPE_MM} ${2 * LOUPE_MM} ${2 * LOUPE_MM}`}
+      className={`absolute ${corner.at} size-[min(14rem,45%)] rounded-full border-2 border-line bg-bench`}
+      role="img"
+      aria-label="The place of the bend, larger"
+    >
+      <RehearsalDrawing
+        plan={plan}
+        work={work}
+        ends={worked}
+        rehearsal={rehearsal}
+        pxPerMm={LOUPE_PX / (2 * LOUPE_MM)}
+      />
+    </svg>
+  );
 }

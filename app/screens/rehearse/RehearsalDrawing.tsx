@@ -13,10 +13,11 @@ import {
 } from '@core/plan';
 import {
   formedPart,
-  poseStrip,
+  posedWire,
   type Arm,
   type Step,
   type TailMove,
+  type WireEndSide,
   type WireSteps,
 } from '@core/steps';
 import { isBend, type StripPiece } from '@core/strip';
@@ -27,6 +28,8 @@ import { wireColours } from '~/components/metalColours';
 import type { Rehearsal } from './rehearsal';
 
 const EDGE_MM = 1e-6;
+const NEITHER: ReadonlySet<WireEndSide> = new Set();
+const BOTH: ReadonlySet<WireEndSide> = new Set(['start', 'end']);
 
 /** Slow at the start and end of a bend, as a hand is. */
 const eased = (t: number): number => t * t * (3 - 2 * t);
@@ -51,6 +54,7 @@ export function RehearsalDrawing({
   ends,
   rehearsal,
   pxPerMm,
+  ghost = true,
 }: {
   plan: Plan;
   work: WireSteps;
@@ -58,6 +62,8 @@ export function RehearsalDrawing({
   ends?: ReadonlySet<PlacedEnd['which']>;
   rehearsal: StoreApi<Rehearsal>;
   pxPerMm: number;
+  /** what the next step makes of it, faintly */
+  ghost?: boolean;
 }) {
   const at = useStore(rehearsal, (r) => r.at);
   const wire = plan.wires[work.wire]!;
@@ -66,18 +72,21 @@ export function RehearsalDrawing({
   const now = steps[done]!;
   const next = at - done > 1e-6 ? steps[done + 1] : undefined;
   const share = next ? eased(at - done) : 0;
-  const moving = useMoving(wire, work, done, share);
+  const workedEnds = ends ?? (now.kind === 'ends' ? BOTH : NEITHER);
+  const moving = useMoving(wire, work, done, share, workedEnds);
   const { diameterMm: d } = wire.stock;
   const colours = wireColours(wire.stock);
-  const worked = (ends ? ends.size > 0 : now.kind === 'ends')
-    ? placedEnds(plan, wire, moving.pose).filter(({ which }) => ends?.has(which) ?? true)
-    : [];
+  const worked =
+    workedEnds.size > 0
+      ? placedEnds(plan, wire, moving.pose).filter(({ which }) => workedEnds.has(which))
+      : [];
   const tail = (arm: Arm, behind: boolean) =>
     moving[arm].data !== '' && liesBehind(steps, done, arm) === behind ? (
       <WireStroke key={arm} {...moving[arm]} diameterMm={d} colours={colours} />
     ) : null;
   return (
     <g>
+      {ghost && <Ghost wire={wire} work={work} done={done + 1} ends={workedEnds} />}
       {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, true))}
       <FormedPart plan={plan} work={work} done={done} />
       {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, false))}
@@ -159,34 +168,74 @@ function straightened(shapes: readonly Primitive[]): Primitive[] {
   return out;
 }
 
-/** What is not in its place yet: the bends under way and the straight tails. */
-function useMoving(wire: WirePlan, work: WireSteps, done: number, share: number) {
-  const { steps, marks } = work;
-  const formed = steps[done]!.formed;
+/** What is not in its place yet: the bends under way and the straight tails, to the ends of the blank. */
+function useMoving(
+  wire: WirePlan,
+  work: WireSteps,
+  done: number,
+  share: number,
+  ends: ReadonlySet<WireEndSide>,
+) {
+  const formed = work.steps[done]!.formed;
   return useMemo(() => {
-    const bent = new Map<number, number>();
-    steps.slice(0, done + 1).forEach((s) => s.marks.forEach((m) => bent.set(m.bend, 1)));
-    if (share > 0) steps[done + 1]?.marks.forEach((m) => bent.set(m.bend, share));
-    let bend = -1;
-    const progress = wire.strip.pieces.map((p) => (isBend(p) ? (bent.get(++bend) ?? 0) : 1));
-    const pose = poseStrip(wire.strip, (i) => progress[i]!, marks.originMm);
-    const part = (keep: (p: StripPiece) => boolean) => {
-      const own = pose.pieces.filter(keep);
-      const shapes = straightened(own.flatMap((p) => p.shape));
+    const { strip, beyond } = posedWire(wire, work, done, share, ends);
+    const part = (keep: (p: StripPiece) => boolean, more: Primitive[] = []) => {
+      const own = strip.pieces.filter(keep);
+      const shapes = straightened([...own.flatMap((p) => p.shape), ...more]);
       const { stock } = wire;
       const strands = stock.rope && strandsAlong(rowsOf(shapes), stock, own[0]?.startMm);
       return { data: pathData(shapes), strands };
     };
     const [low, high] = formed;
+    const line = (side: WireEndSide): Primitive[] => {
+      const own = beyond[side];
+      return own ? [{ type: 'line', from: own[0], to: own[1] }] : [];
+    };
     return {
-      pose: { strip: pose, asides: [] },
-      'towards-first': part((p) => p.startMm + p.lengthMm <= low + EDGE_MM),
-      'towards-last': part((p) => p.startMm >= high - EDGE_MM),
+      pose: { strip, asides: [] },
+      'towards-first': part((p) => p.startMm + p.lengthMm <= low + EDGE_MM, line('start')),
+      'towards-last': part((p) => p.startMm >= high - EDGE_MM, line('end')),
       // A bend that the middle lies in belongs to neither tail.
       middle: part((p) => p.startMm < low - EDGE_MM && p.startMm + p.lengthMm > high + EDGE_MM),
     };
-  }, [wire, steps, marks, done, share, formed]);
+  }, [wire, work, done, share, formed, ends]);
 }
+
+/** The wire as it will be once a step is done, faintly. */
+const Ghost = memo(function Ghost({
+  wire,
+  work,
+  done,
+  ends,
+}: {
+  wire: WirePlan;
+  work: WireSteps;
+  done: number;
+  ends: ReadonlySet<WireEndSide>;
+}) {
+  const data = useMemo(() => {
+    if (!work.steps[done]?.marks.length) return '';
+    const { strip, beyond } = posedWire(wire, work, done, 0, ends);
+    const lines = Object.values(beyond).map(([from, to]): Primitive => ({
+      type: 'line',
+      from,
+      to,
+    }));
+    return pathData([...strip.pieces.flatMap((p) => p.shape), ...lines]);
+  }, [wire, work, done, ends]);
+  return data === '' ? null : (
+    <path
+      d={data}
+      fill="none"
+      stroke="var(--patina)"
+      strokeOpacity={0.22}
+      strokeWidth={wire.stock.diameterMm}
+      strokeLinecap="round"
+      strokeLinejoin="round"
+      data-testid="ghost"
+    />
+  );
+});
 
 /** Where the next bends are gripped, and the round they go over. */
 function NextMarks({

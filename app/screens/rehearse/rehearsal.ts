@@ -25,7 +25,8 @@ const PROMPT_S = 0.7;
 /** A frame that took longer than this is counted as this, s: nothing is jumped over. */
 const LONGEST_S = 0.1;
 
-const isStill = (): boolean => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+/** Whether the maker wishes for screens that do not move. */
+export const isStill = (): boolean => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
 
 /** The step that is shown in words: the one under way, else the one just done. */
 export const shownStep = ({ at }: Rehearsal): number => Math.ceil(at - 1e-6);
