@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { expect } from '@playwright/test';
 import { test } from './test';
 import { readStrokes } from './readStrokes';
@@ -104,6 +105,36 @@ test('the other files hold the same numbers', async ({ page }) => {
     page.getByRole('button', { name: 'The piece as JSON' }).click(),
   );
   expect((JSON.parse(json.bytes.toString()) as { paths: unknown[] }).paths).toHaveLength(2);
+});
+
+test('a picture of the finished piece is saved to be shown, with its size or without', async ({
+  page,
+}) => {
+  await newPiece(page);
+  await importSvg(page, 'frame.svg', SQUARE_AND_CIRCLE);
+  await expect(page.getByText('The drawn line alone: 77.0 × 40.0 mm')).toBeVisible();
+  await stage(page, 'Sheet');
+  await page.getByRole('button', { name: 'A picture to show' }).click();
+  const dialog = page.getByRole('dialog', { name: 'A picture to show' });
+  const svg = () => saved(page, () => dialog.getByRole('button', { name: 'Save as SVG' }).click());
+  const bare = (await svg()).bytes.toString();
+  // It stands by itself: nothing in it is of the page.
+  expect(bare).not.toMatch(/var\(|class=|<text/);
+  await dialog.getByLabel('With its size').check();
+  const sized = (await svg()).bytes.toString();
+  // 77 by 40 drawn, and a wire of 1.024.
+  expect([...sized.matchAll(/<text[^>]*>([^<]*)</g)].map((m) => m[1])).toEqual([
+    '41.0 mm',
+    '78.0 mm',
+  ]);
+  const png = await saved(page, () => dialog.getByRole('button', { name: 'Save as PNG' }).click());
+  const { width, height, format } = await sharp(png.bytes).metadata();
+  expect(format).toBe('png');
+  expect(Math.max(width, height)).toBe(1600);
+  // Copper on white.
+  const { channels } = await sharp(png.bytes).stats();
+  expect(channels[0]!.max).toBe(255);
+  expect(channels[2]!.min).toBeLessThan(120);
 });
 
 test('the basis of the drawing and the ends change the length by arithmetic', async ({ page }) => {

@@ -12,6 +12,7 @@ import { StagePanel } from '~/components/StagePanel';
 import { saveFile } from '~/components/saveFile';
 import { Tick } from '~/components/Tick';
 import { Button, Choices, Picker, Section } from '~/components/ui';
+import { ShowPicture } from '~/screens/sheet/ShowPicture';
 import { PEG_CHOICES, pegBoardOf, type PegChoice } from '~/screens/bends/pegChoice';
 import { askAbout } from '~/state/current';
 import { useQuery } from '~/state/useQuery';
@@ -165,7 +166,8 @@ function SavePdf({ wish }: { wish: SheetWish }) {
 /** The pattern and the lists in open formats, of the hand that is shown. */
 function OtherFiles() {
   const { current } = useWorkbench().planState;
-  const { plan, piece, twin } = useShown();
+  const { plan, piece, dressing, twin } = useShown();
+  const { settings } = useWorkbench();
   const [dpi, setDpi] = useState(300);
   if (!plan || !piece || !current) return null;
   const name = nameOf(current.piece.name, twin);
@@ -195,6 +197,15 @@ function OtherFiles() {
   return (
     <Section title="Other files">
       <div className="grid gap-2">
+        {dressing && (
+          <ShowPicture
+            name={name}
+            piece={piece}
+            plan={plan}
+            dressing={dressing}
+            unit={settings.unit}
+          />
+        )}
         <Button
           onClick={() =>
             saveFile(`${name} pattern.svg`, writePatternSvg(piece, plan), 'image/svg+xml')

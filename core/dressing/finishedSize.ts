@@ -79,6 +79,10 @@ function reaches(plan: Plan, dressing: Dressing | null, all = false): Reach[] {
 export const finishedBox = (plan: Plan, dressing: Dressing | null): Box | null =>
   boxOf(reaches(plan, dressing, true));
 
+/** The box round the piece itself, without what goes round the neck: as large as its size says when it is flat. */
+export const pieceBox = (plan: Plan, dressing: Dressing | null): Box | null =>
+  boxOf(reaches(plan, dressing));
+
 function boxOf(all: readonly Reach[]): Box | null {
   if (all.length === 0) return null;
   const box = { minX: Infinity, maxX: -Infinity, minY: Infinity, maxY: -Infinity };
@@ -115,7 +119,7 @@ const thickestMm = (plan: Plan): number =>
 
 /** The size without what stands square to the figure. */
 function shapedSize(piece: Piece, plan: Plan, dressing: Dressing | null): FinishedSize | null {
-  const box = boxOf(reaches(plan, dressing));
+  const box = pieceBox(plan, dressing);
   if (!box) return null;
   const [widthMm, heightMm] = [box.maxX - box.minX, box.maxY - box.minY];
   const flat = { widthMm, heightMm };

@@ -28,7 +28,7 @@ export {
 export { eyesOf, isIn, type Eye } from './eyes';
 export { foldedFigure, type Folded, type Folding } from './folding';
 export { fitSize, type Fit, type Side } from './fitSize';
-export { finishedBox, finishedSize, stoneReach, type FinishedSize } from './finishedSize';
+export { finishedBox, finishedSize, pieceBox, stoneReach, type FinishedSize } from './finishedSize';
 export { frameHoles, groundOf, type FormedGround, type WireHole } from './ground';
 export { laneWords, lanesOf, usesUp, type Lane, type LaneBlock } from './lanes';
 export {

@@ -1,4 +1,4 @@
-import { sub, unit, type Vec } from '../geometry';
+import { cross, dot, sub, unit, type Vec } from '../geometry';
 
 /** A place that something reaches by so much all round, or to the sides and up and down. */
 export interface Reach {
@@ -7,10 +7,47 @@ export interface Reach {
   readonly y: number;
 }
 
-/** Round wire along points: it reaches to its sides, and no further than its flush ends. */
-export const alongside = (points: readonly Vec[], mm: number): Reach[] =>
-  points.slice(1).flatMap((to, i) => {
-    const from = points[i]!;
-    const { x, y } = unit(sub(to, from));
-    return [from, to].map((at) => ({ at, x: Math.abs(y) * mm, y: Math.abs(x) * mm }));
+/** Directions in which a size is measured. */
+const AXES: readonly Vec[] = [
+  { x: 1, y: 0 },
+  { x: -1, y: 0 },
+  { x: 0, y: 1 },
+  { x: 0, y: -1 },
+];
+
+/** Whether round wire that turns from one direction to another at a point has its outermost towards an axis there. */
+function turnsPast(from: Vec, to: Vec, axis: Vec): boolean {
+  const turn = Math.atan2(cross(from, to), dot(from, to));
+  const side = Math.sign(turn);
+  // The outer side's normal goes round with the wire.
+  const normal = { x: side * from.y, y: -side * from.x };
+  const ahead = side * Math.atan2(cross(normal, axis), dot(normal, axis));
+  return ahead >= 0 && ahead <= Math.abs(turn);
+}
+
+/**
+ * Round wire along points: it reaches to its sides, at a corner all round its outer side, and no further than its
+ * flush ends.
+ */
+export const alongside = (points: readonly Vec[], mm: number): Reach[] => {
+  const ways = points.slice(1).map((to, i) => unit(sub(to, points[i] ?? to)));
+  const sides = ways.flatMap(({ x, y }, i) =>
+    [points[i], points[i + 1]].flatMap((at): Reach[] =>
+      at ? [{ at, x: Math.abs(y) * mm, y: Math.abs(x) * mm }] : [],
+    ),
+  );
+  const corners = ways.slice(1).flatMap((to, i): Reach[] => {
+    const [from, at] = [ways[i], points[i + 1]];
+    if (!from || !at) return [];
+    const past = AXES.filter((axis) => turnsPast(from, to, axis));
+    if (past.length === 0) return [];
+    return [
+      {
+        at,
+        x: past.some((a) => a.x !== 0) ? mm : 0,
+        y: past.some((a) => a.y !== 0) ? mm : 0,
+      },
+    ];
   });
+  return [...sides, ...corners];
+};
