@@ -264,6 +264,29 @@ test('a phone shows the list and a piece without sideways scrolling', async ({ p
   }
 });
 
+test('made twice as large, the figure keeps room beside its panel, and the strip unfolds', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 640, height: 400 });
+  await openPiece(page, 'Swallow');
+  const strip = page.getByRole('slider', { name: 'Strip' });
+  for (const name of ['Figure', 'Wire', 'Bends', 'Dressing', 'Make']) {
+    await stage(page, name);
+    await expect(page.getByRole('button', { name: 'Show the strip' })).toBeVisible();
+    await expect(page.getByTestId('cut-length')).toBeInViewport();
+    const bench = page.locator('main svg[role="group"]').first();
+    expect((await bench.boundingBox())!.height, name).toBeGreaterThan(250);
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect(wide).toBeLessThanOrEqual(640);
+  }
+  await expect(strip).not.toBeInViewport({ ratio: 0.5 });
+  // Who goes to it sees it.
+  await page.keyboard.press('t');
+  await expect(strip).toBeInViewport({ ratio: 0.9 });
+  await page.getByRole('button', { name: 'Fold the strip' }).click();
+  await expect(strip).not.toBeInViewport({ ratio: 0.5 });
+});
+
 test('the server says that it is up', async ({ request }) => {
   expect(await (await request.get('/health')).json()).toMatchObject({ ok: true });
 });

@@ -23,7 +23,9 @@ export function Brand({ small = false }: { small?: boolean }) {
         </g>
       </svg>
       {!small && (
-        <span className="text-[15px] font-semibold tracking-tight max-sm:sr-only">Hush Road</span>
+        <span className="text-[15px] font-semibold tracking-tight max-sm:sr-only short:max-lg:sr-only">
+          Hush Road
+        </span>
       )}
     </Link>
   );

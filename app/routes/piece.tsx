@@ -1,4 +1,4 @@
-import { Redo2, Settings2, TriangleAlert, Undo2 } from 'lucide-react';
+import { ChevronDown, ChevronUp, Redo2, Settings2, TriangleAlert, Undo2 } from 'lucide-react';
 import { memo, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
@@ -97,7 +97,7 @@ function OpenPiece({ piece }: { piece: Piece }) {
       <div className="flex h-dvh flex-col overflow-hidden">
         {!atBench && <Header kept={kept} />}
         {!atBench && <PlanNotices />}
-        <Stage className="flex min-h-0 flex-1 flex-col lg:flex-row">
+        <Stage className="flex min-h-0 flex-1 flex-col lg:flex-row short:flex-row">
           <Outlet />
         </Stage>
         {!atBench && <Foot />}
@@ -130,20 +130,38 @@ function Bench({
   return <WorkbenchContext value={bench}>{children}</WorkbenchContext>;
 }
 
+/** On low screens the strip is folded at first. */
+const LOW = '(max-height: 35rem)';
+
 function Foot() {
   const { planState } = useWorkbench();
   const shown = useShownPiece();
   const waiting = planState.planned !== shown && planState.error === null;
+  const [folded, setFolded] = useState(() => window.matchMedia(LOW).matches);
   return (
     <footer
-      className="relative h-[9.4rem] shrink-0 border-t border-line bg-panel"
+      className={`relative shrink-0 overflow-hidden border-t border-line bg-panel ${folded ? 'h-11' : 'h-[9.4rem]'}`}
       aria-busy={waiting}
     >
-      <Calm>
-        <Strip />
-      </Calm>
+      <div
+        className="h-[9.4rem] pr-11"
+        // Who goes to the strip wishes to see it.
+        onFocus={(e) => e.target.getAttribute('role') === 'slider' && setFolded(false)}
+      >
+        <Calm>
+          <Strip />
+        </Calm>
+      </div>
+      <div className="absolute right-1.5 top-1">
+        <IconButton
+          name={folded ? 'Show the strip' : 'Fold the strip'}
+          onClick={() => setFolded(!folded)}
+        >
+          {folded ? <ChevronUp size={17} /> : <ChevronDown size={17} />}
+        </IconButton>
+      </div>
       {planState.slow && (
-        <div className="absolute top-2 right-3">
+        <div className="absolute top-2 right-12">
           <PlanProgress progress={planState.progress} stop={planState.stop} />
         </div>
       )}
@@ -217,9 +235,9 @@ function Header({ kept }: { kept: ReturnType<typeof useAutosave> }) {
 
   return (
     <header className="shrink-0 border-b border-line bg-panel">
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 py-1.5">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 py-1.5 short:gap-x-1 short:py-0.5">
         <Brand />
-        <label className="min-w-28 max-w-72 flex-1">
+        <label className="min-w-28 max-w-72 flex-1 short:min-w-16">
           <span className="sr-only">Name of the piece</span>
           <input
             className="h-9 w-full truncate rounded-md border border-transparent bg-transparent px-2 font-semibold hover:border-line"
@@ -230,7 +248,7 @@ function Header({ kept }: { kept: ReturnType<typeof useAutosave> }) {
           />
         </label>
         <Stages />
-        <span className="flex-1" />
+        <span className="flex-1 short:hidden" />
         <SaveNote state={kept.state} />
         <EarlierStates piece={bench.piece} take={bench.bringBack} />
         <IconButton name="Undo" keys="Ctrl Z" onClick={undo} disabled={!canUndo}>
@@ -295,7 +313,7 @@ function Stages() {
           to={stage.path}
           className={({ isActive: here }) => {
             const isActive = here || stage.path === within;
-            return `relative flex min-h-9 items-center px-2.5 text-sm sm:px-4 after:absolute after:bottom-0.5 after:h-[3px] after:rounded-full ${
+            return `relative flex min-h-9 items-center px-2.5 text-sm sm:px-4 short:px-1.5 short:text-xs after:absolute after:bottom-0.5 after:h-[3px] after:rounded-full ${
               isActive
                 ? 'font-semibold text-ink after:inset-x-1.5 after:bg-patina'
                 : 'text-soft after:inset-x-0 after:h-px after:bg-line hover:text-ink'
