@@ -105,7 +105,7 @@ test('figure, strip and table point at the same bend', async ({ page }) => {
   await openPiece(page, 'Snail charm');
   await stage(page, 'Bends');
   const strip = page.getByRole('slider', { name: 'Strip' });
-  const row = page.getByRole('row').filter({ hasText: 'round of 5.8 mm' });
+  const row = page.getByRole('row').filter({ hasText: 'by hand, 5.8 mm across' });
   await expect(row).toContainText('right 183°');
   await row.hover();
   await expect(strip).toHaveAttribute('aria-valuetext', /^Bend 2: curve of 183°/);

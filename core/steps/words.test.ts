@@ -46,7 +46,9 @@ describe('words at the bench', () => {
     const curve = wire.bends.findIndex((b) => b.kind === 'curve');
     const mark = work.marks.marks.find((m) => m.bend === curve)!;
     const words = told(bendOrder(wire.bends[curve]!, mark, 1));
-    expect(words).toMatch(/^Curve to the right, to \d+°, \d+° past, it springs back\. Over: /);
+    expect(words).toMatch(
+      /^Curve to the right, to \d+°: \d+° past, since it springs back\. Over: /,
+    );
     const corner = work.marks.marks.find((m) => wire.bends[m.bend]!.kind === 'corner')!;
     expect(told(bendOrder(wire.bends[corner.bend]!, corner, 1))).toMatch(
       /^Bend to the right, to 9\d°/,
@@ -63,7 +65,13 @@ describe('words at the bench', () => {
     const bare = planPiece(hook).wires[0]!.bends.find((b) => b.kind === 'curve')!;
     // R 8 formed at R 8 x angle / form-to; less half a wire on both sides.
     const form = 2 * (8 / (bare.formToRad / bare.angleRad)) - 1;
-    expect(told(overWords(bare, 1))).toBe(`by hand, round of ${form.toFixed(1)} mm`);
+    expect(told(overWords(bare, 1))).toBe(`by hand, ${form.toFixed(1)} mm across`);
+    const mark = work.marks.marks.find((m) => wire.bends[m.bend]!.kind === 'curve')!;
+    expect(told(bendOrder(bare, mark, 1))).toContain(
+      `By hand, to a round ${form.toFixed(1)} mm across.`,
+    );
+    const eased = { ...bare, insideRadiusMm: 200, tool: null };
+    expect(told(bendOrder(eased, mark, 1))).toContain('Ease it by hand.');
     expect(told(overWords({ ...bare, insideRadiusMm: 200, tool: null }, 1))).toBe('eased by hand');
     const gap = { ...bare, kind: 'fold' as const, insideRadiusMm: 0.6, tool: null };
     expect(told(overWords(gap, 1))).toBe('gap 1.2 mm');

@@ -14,6 +14,8 @@ export const BEND_WORDS = { curve: 'curve', corner: 'corner', fold: 'fold' } as 
 
 /** Beyond this diameter a curve is a slight bow that no bench has a round for. */
 const EASED_MM = 120;
+/** What is tighter has no round: it is bent at the tip of the pliers. */
+const LEAST_ROUND_MM = 0.05;
 
 /** What a bend is formed over, in words. */
 export function overWords(bend: PlannedBend, diameterMm: number): Said {
@@ -24,10 +26,26 @@ export function overWords(bend: PlannedBend, diameterMm: number): Said {
       : say`squeeze shut`;
   }
   if (bend.kind === 'corner') return say`jaw edge`;
-  const past = Math.abs(bend.formToRad / bend.angleRad);
-  const form = 2 * ((bend.insideRadiusMm + diameterMm / 2) / past) - diameterMm;
+  const form = handRound(bend, diameterMm);
   if (form > EASED_MM) return say`eased by hand`;
-  return form > 0.05 ? say`by hand, round of ${asLength(form)}` : say`tip of the pliers`;
+  return form > LEAST_ROUND_MM ? say`by hand, ${asLength(form)} across` : say`tip of the pliers`;
+}
+
+/** The round that a curve is bent to by hand, so that it springs back to what it should be, inside across, mm. */
+function handRound(
+  { formToRad, angleRad, insideRadiusMm }: PlannedBend,
+  diameterMm: number,
+): number {
+  const past = Math.abs(formToRad / angleRad);
+  return 2 * ((insideRadiusMm + diameterMm / 2) / past) - diameterMm;
+}
+
+/** What a bend is formed over, as an order. */
+function overOrder(bend: PlannedBend, diameterMm: number): Said {
+  const form = bend.kind === 'curve' && !bend.tool ? handRound(bend, diameterMm) : 0;
+  if (form > EASED_MM) return say`Ease it by hand.`;
+  if (form > LEAST_ROUND_MM) return say`By hand, to a round ${asLength(form)} across.`;
+  return say`Over: ${overWords(bend, diameterMm)}.`;
 }
 
 const degreesOf = (rad: number): number => Math.round(Math.abs(degrees(rad)));
@@ -39,9 +57,9 @@ export function bendOrder(bend: PlannedBend, mark: WorkMark, diameterMm: number)
   if (bend.kind === 'fold')
     return say`Fold back to the ${turn} and close it: ${overWords(bend, diameterMm)}.`;
   const past = to - degreesOf(mark.turnRad);
-  const over = past > 0 ? say`, ${past}° past, it springs back` : '';
+  const over = past > 0 ? say`: ${past}° past, since it springs back` : '';
   const what = bend.kind === 'corner' ? 'Bend' : 'Curve';
-  return say`${what} to the ${turn}, to ${to}°${over}. Over: ${overWords(bend, diameterMm)}.`;
+  return say`${what} to the ${turn}, to ${to}°${over}. ${overOrder(bend, diameterMm)}`;
 }
 
 /** What the tail does at a crossing. */
