@@ -190,3 +190,29 @@ test('thinner wire lets a word keep its small curves', async ({ page }) => {
   // Still as wide as it was set: 52 mm from edge to edge.
   await expect(page.getByText('The drawn line alone: 51.6 ×')).toBeVisible();
 });
+
+test('by keys alone: past what stands above, a word taken with Enter, and on to the figure', async ({
+  page,
+}) => {
+  await newPiece(page);
+  await page.keyboard.press('Tab');
+  const skip = page.getByRole('link', { name: 'To what is on this screen' });
+  for (let i = 0; i < 30 && !(await skip.evaluate((e) => e === document.activeElement)); i++)
+    await page.keyboard.press('Shift+Tab');
+  await expect(skip).toBeFocused();
+  await expect(skip).toBeInViewport();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('main')).toBeFocused();
+  const begin = page.getByRole('button', { name: 'Write a word' });
+  await begin.focus();
+  await page.keyboard.press('Enter');
+  await expect(field(page, 'Word')).toBeFocused();
+  await page.keyboard.type('sea');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('group', { name: 'Figure', exact: true })).toBeFocused();
+  await expect(page.getByTestId('cut-length')).toBeVisible();
+  // Bringing in comes last, now that something is drawn.
+  const sections = await page.getByRole('complementary').getByRole('heading').allInnerTexts();
+  expect(sections[0]).toBe('Finished size');
+  expect(sections.at(-1)).toBe('Bring in or draw');
+});

@@ -38,6 +38,7 @@ export default function FigureScreen() {
   const extent = useExtent(planState.planned ?? shown, planState.plan, planState.dressing);
   const [pictureView, setPictureView] = useState<PictureView>({ opacity: 0, alone: false });
   const box = useMemo(() => figureBox(shown.paths), [shown.paths]);
+  const isDrawn = shown.paths.length > 0;
   const underlay = useUnderlay(pictureView.opacity > 0 ? shown.picture : null, box);
   const [imported, setImported] = useState(0);
   const { busy, read } = useImport(
@@ -181,14 +182,17 @@ export default function FigureScreen() {
       )}
       {!draft.shape && (
         <StagePanel>
-          <BringIn onFile={bringIn} editor={editor} />
-          {shown.picture && <PictureSection view={pictureView} onView={setPictureView} />}
-          <ShapesSection begin={beginShape} open={draft.open} />
+          {/* With nothing drawn yet one begins by bringing in; afterwards with what a finished piece needs. */}
+          {!isDrawn && <BringIn onFile={bringIn} editor={editor} />}
+          {!isDrawn && <ShapesSection begin={beginShape} open={draft.open} />}
           <SizeSection />
+          {shown.picture && <PictureSection view={pictureView} onView={setPictureView} />}
           <LineSection />
           <PointSection editor={editor} />
           <WiresSection editor={editor} />
           <MirrorSection />
+          {isDrawn && <ShapesSection begin={beginShape} open={draft.open} />}
+          {isDrawn && <BringIn onFile={bringIn} editor={editor} />}
         </StagePanel>
       )}
     </>

@@ -41,6 +41,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   useEffect(() => onStored(({ table }) => table === 'settings' && void revalidate()), [revalidate]);
   return (
     <Tooltip.Provider delayDuration={400}>
+      <SkipLink />
       <Outlet context={{ settings, toolbox } satisfies Workshop} />
       <LeaveDialog />
       <Toaster
@@ -61,5 +62,23 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
         }}
       />
     </Tooltip.Provider>
+  );
+}
+
+/** The first thing that is reached by keys: past what stands above on every screen. */
+function SkipLink() {
+  return (
+    <a
+      href="#contents"
+      className="sr-only focus:not-sr-only focus:absolute focus:left-3 focus:top-2 focus:z-50 focus:rounded-md focus:bg-patina focus:px-4 focus:py-2 focus:text-sm focus:font-semibold focus:text-white"
+      onClick={(e) => {
+        e.preventDefault();
+        const main = document.querySelector('main');
+        main?.setAttribute('tabindex', '-1');
+        main?.focus();
+      }}
+    >
+      To what is on this screen
+    </a>
   );
 }

@@ -7,13 +7,20 @@ import { TextField } from './TextField';
 export function OutlineFields({
   outline,
   set,
+  onEnter,
 }: {
   outline: OutlineSettings;
   set: (outline: OutlineSettings) => void;
+  /** Enter in the word takes it */
+  onEnter: () => void;
 }) {
   return (
     <>
-      <TextField value={outline.text} onChange={(text) => set({ ...outline, text })} />
+      <TextField
+        onEnter={onEnter}
+        value={outline.text}
+        onChange={(text) => set({ ...outline, text })}
+      />
       <Picker
         label="Letters"
         value={outline.font}

@@ -23,10 +23,18 @@ export function ShapePanel({ draft, shape }: { draft: ShapeDraft; shape: Shape }
     <>
       <Section title={SHAPE_NAMES[shape.kind]} aside={<Finish draft={draft} />}>
         {shape.kind === 'word' && (
-          <WordFields word={shape.word} set={(word) => set({ ...shape, word })} />
+          <WordFields
+            onEnter={() => finish(draft)}
+            word={shape.word}
+            set={(word) => set({ ...shape, word })}
+          />
         )}
         {shape.kind === 'outline' && (
-          <OutlineFields outline={shape.outline} set={(outline) => set({ ...shape, outline })} />
+          <OutlineFields
+            onEnter={() => finish(draft)}
+            outline={shape.outline}
+            set={(outline) => set({ ...shape, outline })}
+          />
         )}
         {shape.kind === 'motif' && (
           <MotifFields
@@ -50,13 +58,19 @@ export function ShapePanel({ draft, shape }: { draft: ShapeDraft; shape: Shape }
 
 const nounOf = (shape: Shape): string => (shape.kind === 'motif' ? 'motif' : 'word');
 
+/** Takes the shape as it is; one goes on with the figure. */
+function finish(draft: ShapeDraft): void {
+  draft.done();
+  document.querySelector<SVGElement>('svg[role="group"][aria-label="Figure"]')?.focus();
+}
+
 function Finish({ draft }: { draft: ShapeDraft }) {
   return (
     <span className="flex gap-1">
       <Button look="quiet" onClick={draft.cancel}>
         Cancel
       </Button>
-      <Button look="main" onClick={draft.done}>
+      <Button look="main" onClick={() => finish(draft)}>
         <Check size={16} aria-hidden="true" /> Done
       </Button>
     </span>

@@ -4,9 +4,12 @@ import { useId } from 'react';
 export function TextField({
   value,
   onChange,
+  onEnter,
 }: {
   value: string;
   onChange: (text: string) => void;
+  /** the word is taken as it is */
+  onEnter: () => void;
 }) {
   const id = useId();
   return (
@@ -22,6 +25,11 @@ export function TextField({
         maxLength={2000}
         value={value}
         onChange={(e) => onChange(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key !== 'Enter' || e.nativeEvent.isComposing) return;
+          e.preventDefault();
+          onEnter();
+        }}
         className="h-10 w-full rounded-md border border-line bg-raised px-2 text-base"
       />
     </div>

@@ -12,16 +12,19 @@ type Baseline = WordSettings['baseline'];
 export function WordFields({
   word,
   set: setWord,
+  onEnter,
 }: {
   word: WordSettings;
   set: (word: WordSettings) => void;
+  /** Enter in the word takes it */
+  onEnter: () => void;
 }) {
   const { settings } = useWorkbench();
   const set = (change: Partial<WordSettings>): void => setWord({ ...word, ...change });
   const { baseline } = word;
   return (
     <>
-      <TextField value={word.text} onChange={(text) => set({ text })} />
+      <TextField onEnter={onEnter} value={word.text} onChange={(text) => set({ text })} />
       <Picker<FaceId>
         label="Hand"
         value={word.face}
