@@ -172,8 +172,19 @@ export function StepPicture({
   }, [piece, plan, step]);
   const to = forming?.step ?? 0;
   const from = step.step === null ? to : Math.max(0, to - 1);
-  const lastStep = assembly.works.find((w) => w.wire === forming?.wire)?.steps.length ?? 1;
-  const rehearsal = useForming(step.id, from, to, lastStep - 1);
+  const work = assembly.works.find((w) => w.wire === forming?.wire) ?? null;
+  const bent = plan.wires[forming?.wire ?? -1] ?? null;
+  const worked = useMemo(
+    () => (forming ? endsAt(steps, index, forming.wire) : new Set<WireEndSide>()),
+    [steps, index, forming],
+  );
+  const isDone = (!forming || forming.all) && step.step === null;
+  // The whole wire, as it lies before the step and after it.
+  const reached = useMemo(
+    () => (!isDone && bent && work ? stepBox(bent, work, to, worked) : null),
+    [isDone, bent, work, to, worked],
+  );
+  const rehearsal = useForming(step.id, from, to, (work?.steps.length ?? 1) - 1);
   if (folded) {
     const left = step.counts.find((c) => c.what === 'arms');
     return (
@@ -210,13 +221,6 @@ export function StepPicture({
     );
   }
   if (!whole) return <div ref={holder} className="size-full" />;
-  const work = forming && assembly.works.find((w) => w.wire === forming.wire);
-  const done = !forming || forming.all;
-  const isDone = done && step.step === null;
-  const worked = forming ? endsAt(steps, index, forming.wire) : new Set<WireEndSide>();
-  const bent = forming && plan.wires[forming.wire];
-  // The whole wire, as it lies before the step and after it.
-  const reached = !isDone && bent && work ? stepBox(bent, work, forming.step, worked) : null;
   const others = forming && forming.wire > 0 ? whole : null;
   const full = reached ? (others ? bothBoxes(reached, others) : reached) : whole;
   const room = Math.max(full.maxX - full.minX, full.maxY - full.minY);
@@ -266,10 +270,8 @@ export function StepPicture({
           worked={worked}
           step={to}
           rehearsal={rehearsal}
-          onPage={(p) => ({
-            x: (size.width - pxPerMm * (box.maxX - box.minX)) / 2 + pxPerMm * (p.x - box.minX),
-            y: (size.height - pxPerMm * (box.maxY - box.minY)) / 2 + pxPerMm * (p.y - box.minY),
-          })}
+          centre={{ x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 }}
+          pxPerMm={pxPerMm}
           size={size}
         />
       )}
@@ -345,35 +347,41 @@ function Loupe({
   worked,
   step,
   rehearsal,
-  onPage,
-  size,
+  centre: { x: centreX, y: centreY },
+  pxPerMm,
+  size: { width, height },
 }: {
   plan: Plan;
   work: WireSteps;
   worked: ReadonlySet<WireEndSide>;
   step: number;
   rehearsal: StoreApi<Rehearsal>;
-  /** where a place of the figure is on the picture, px */
-  onPage: (at: Vec) => Vec;
+  /** what is in the middle of the picture, mm */
+  centre: Vec;
+  pxPerMm: number;
+  /** of the picture, px */
   size: { readonly width: number; readonly height: number };
 }) {
   const wire = plan.wires[work.wire];
   const mark = work.steps[step]?.marks[0];
-  if (!wire || !mark) return null;
-  const [before, after] = [Math.max(0, step - 1), step].map((done) =>
-    posedWire(wire, work, done, 0, worked),
-  );
-  if (!before || !after) return null;
-  const at = placeOnWire({ strip: before.strip, asides: [] }, mark.placeMm)?.at;
-  if (!at) return null;
-  const points = [before, after].flatMap((p) => posedPoints(p, LOUPE_MM / 4).map(onPage));
-  const inCorner = ({ right, bottom }: (typeof CORNERS)[number]): number =>
-    points.filter(
-      (p) =>
-        (right ? size.width - p.x : p.x) < LOUPE_PX &&
-        (bottom ? size.height - p.y : p.y) < LOUPE_PX,
-    ).length;
-  const corner = CORNERS.reduce((best, c) => (inCorner(c) < inCorner(best) ? c : best));
+  const seen = useMemo(() => {
+    if (!wire || !mark) return null;
+    const before = posedWire(wire, work, Math.max(0, step - 1), 0, worked);
+    const after = posedWire(wire, work, step, 0, worked);
+    const at = placeOnWire({ strip: before.strip, asides: [] }, mark.placeMm)?.at;
+    return at && { at, points: [before, after].flatMap((p) => posedPoints(p, LOUPE_MM / 4)) };
+  }, [wire, work, worked, step, mark]);
+  const corner = useMemo(() => {
+    const inCorner = ({ right, bottom }: (typeof CORNERS)[number]): number =>
+      (seen?.points ?? []).filter((p) => {
+        const x = width / 2 + pxPerMm * (p.x - centreX);
+        const y = height / 2 + pxPerMm * (p.y - centreY);
+        return (right ? width - x : x) < LOUPE_PX && (bottom ? height - y : y) < LOUPE_PX;
+      }).length;
+    return CORNERS.reduce((best, c) => (inCorner(c) < inCorner(best) ? c : best));
+  }, [seen, width, height, pxPerMm, centreX, centreY]);
+  if (!seen) return null;
+  const { at } = seen;
   return (
     <svg
       viewBox={`${at.x - LOUPE_MM} ${at.y - LOUPE_MM} ${2 * LOUPE_MM} ${2 * LOUPE_MM}`}
