@@ -28,6 +28,12 @@ describe('how far wire reaches', () => {
     expect(bottom).toBeCloseTo(0.5, 2);
   });
 
+  it('goes no further where it goes straight on, or a point stands twice', () => {
+    // Straight down a slope of 3 to 4: 0.5 x 0.8 to the sides, 0.5 x 0.6 up and down.
+    const slope = [0, 0, 1, 2, 2, 5].map((t) => ({ x: 3 * t, y: 4 * t }));
+    widest(slope, 0.5).forEach((mm, i) => expect(mm).toBeCloseTo([-0.4, 15.4, -0.3, 20.3][i]!, 9));
+  });
+
   it('is that of discs along it, its ends apart', () => {
     // A way of steps of 2 to 12 mm, each in any direction.
     const step = fc.record({

@@ -15,9 +15,15 @@ const AXES: readonly Vec[] = [
   { x: 0, y: -1 },
 ];
 
+/** What turns less goes straight on: it has no outer side. */
+const STRAIGHT_RAD = 1e-9;
+/** Points nearer than this are one, mm. */
+const SAME_MM = 1e-9;
+
 /** Whether round wire that turns from one direction to another at a point has its outermost towards an axis there. */
 function turnsPast(from: Vec, to: Vec, axis: Vec): boolean {
   const turn = Math.atan2(cross(from, to), dot(from, to));
+  if (Math.abs(turn) < STRAIGHT_RAD) return false;
   const side = Math.sign(turn);
   // The outer side's normal goes round with the wire.
   const normal = { x: side * from.y, y: -side * from.x };
@@ -29,7 +35,12 @@ function turnsPast(from: Vec, to: Vec, axis: Vec): boolean {
  * Round wire along points: it reaches to its sides, at a corner all round its outer side, and no further than its
  * flush ends.
  */
-export const alongside = (points: readonly Vec[], mm: number): Reach[] => {
+export const alongside = (line: readonly Vec[], mm: number): Reach[] => {
+  // Where two points are one there is no way from one to the other.
+  const points = line.filter((p, i) => {
+    const before = line[i - 1];
+    return !before || Math.hypot(p.x - before.x, p.y - before.y) > SAME_MM;
+  });
   const ways = points.slice(1).map((to, i) => unit(sub(to, points[i] ?? to)));
   const sides = ways.flatMap(({ x, y }, i) =>
     [points[i], points[i + 1]].flatMap((at): Reach[] =>
