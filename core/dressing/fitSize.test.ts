@@ -94,7 +94,7 @@ describe('the size that is asked for', () => {
     expect(fitSize(flat, 'height', 30)).toBeNull();
   });
 
-  it('is met to a twentieth of a millimetre on either side', () => {
+  it('is met to a twentieth of a millimetre, or where its curves jump to what they may stray', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 12, max: 60 }),
@@ -105,7 +105,14 @@ describe('the size that is asked for', () => {
         (wide, high, side, wished, diameterMm) => {
           const piece = { ...arch(wide, high), wire: { ...COPPER, diameterMm } };
           const fit = fitSize(piece, side, wished)!;
-          expect(fit.ok && Math.abs(fit.sizeMm - wished)).toBeLessThan(0.05);
+          const off = fit.ok ? Math.abs(fit.sizeMm - wished) : Infinity;
+          expect(off).toBeLessThan(piece.toleranceMm);
+          // None of those beside is nearer where it is not met.
+          if (off < 0.05 || !fit.ok) return;
+          for (let line = fit.lineMm - 0.4; line < fit.lineMm + 0.4; line += 0.08) {
+            const size = sizeOn(resizeFigure(piece, side, line), side, {})!;
+            expect(Math.abs(size - wished)).toBeGreaterThan(off - 0.07);
+          }
         },
       ),
       { numRuns: 60 },

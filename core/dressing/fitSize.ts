@@ -15,6 +15,10 @@ export type Fit =
 /** The size that was asked for is met to this, mm. */
 const NEAR_MM = 0.02;
 const MOST_TRIES = 9;
+/** Figures of no more points are planned so soon that more sizes beside are tried: so many, so far apart, mm. */
+const QUICK_POINTS = 60;
+const LOOKS = 16;
+const LOOK_MM = 0.03;
 /** A drawn line is no shorter than this, mm. */
 const LEAST_LINE_MM = 0.5;
 
@@ -52,6 +56,8 @@ export function fitSize(piece: Piece, side: Side, sizeMm: number, bench: Bench =
     );
     return { ok: true, lineMm, sizeMm: size };
   };
+  const isMet = (): boolean =>
+    [...known.values()].some((size) => Math.abs(size - sizeMm) <= NEAR_MM);
   let [small, large] = [LEAST_LINE_MM, Infinity];
   let [before, size] = [drawn, at(drawn)];
   let line = Math.max(LEAST_LINE_MM, drawn + sizeMm - size);
@@ -68,6 +74,16 @@ export function fitSize(piece: Piece, side: Side, sizeMm: number, bench: Bench =
     const isBetween = next > small && next < large;
     line = isBetween ? next : large < Infinity ? (small + large) / 2 : Math.max(small, next);
     if (known.has(line)) break;
+  }
+  // Where its curves change from one size of drawing to the next the size jumps: the nearest is looked for beside.
+  const points = piece.paths.reduce((sum, p) => sum + p.nodes.length, 0);
+  if (points <= QUICK_POINTS && !isMet()) {
+    const found = best();
+    const middle = found.ok ? found.lineMm : drawn;
+    for (let i = 1; i <= LOOKS && !isMet(); i++) {
+      for (const beside of [middle - i * LOOK_MM, middle + i * LOOK_MM])
+        if (beside >= LEAST_LINE_MM) at(beside);
+    }
   }
   return best();
 }

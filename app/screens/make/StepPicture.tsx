@@ -221,7 +221,8 @@ export function StepPicture({
     );
   }
   if (!whole) return <div ref={holder} className="size-full" />;
-  const others = forming && forming.wire > 0 ? whole : null;
+  // Ends that are worked stand out beyond it.
+  const others = forming && (forming.wire > 0 || worked.size > 0) ? whole : null;
   const full = reached ? (others ? bothBoxes(reached, others) : reached) : whole;
   const room = Math.max(full.maxX - full.minX, full.maxY - full.minY);
   const box = near ?? growBox(full, room * 0.06);
