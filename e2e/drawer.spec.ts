@@ -338,7 +338,11 @@ test('an order is made otherwise than drawn, and goes from column to column by k
   await add.selectOption({ label: 'Swallow pendant' });
   await order.getByRole('button', { name: 'Make Swallow pendant otherwise' }).click();
   const as = order.getByRole('group', { name: 'Made otherwise than drawn' });
-  await type(as.getByLabel('Size, % of what is drawn'), '50');
+  const size = as.getByLabel('Size, % of what is drawn');
+  await type(size, '60');
+  // The line is another one now, and one types on in its field.
+  await expect(size).toBeFocused();
+  await type(size, '50');
   await as.getByLabel(/^Mirrored/).check();
   const line = order.getByRole('listitem').filter({ hasText: '50 % of its size; mirrored' });
   await expect(line).toBeVisible();

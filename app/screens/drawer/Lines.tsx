@@ -53,31 +53,35 @@ export function Lines({
   /** how many are made each time, where that is known */
   made: (key: string) => number | undefined;
 }) {
-  const [open, setOpen] = useState<string | null>(null);
+  const [open, setOpen] = useState<number | null>(null);
   const nameOf = (id: string): string => pieces.find((p) => p.id === id)?.name ?? 'A deleted piece';
   const keys = new Set(lines.map(lineKey));
   const free = pieces.filter((p) => !keys.has(p.id));
-  const put = (key: string, line: ToMake): void => {
+  const put = (at: number, line: ToMake): void => {
     // Lines that have become alike are one.
-    set(
-      withCopies(
-        [],
-        lines.map((l) => (lineKey(l) === key ? line : l)),
-      ),
+    const next = withCopies(
+      [],
+      lines.map((l, i) => (i === at ? line : l)),
     );
-    if (open === key) setOpen(lineKey(line));
+    if (next.length < lines.length) setOpen(null);
+    set(next);
+  };
+  const remove = (at: number): void => {
+    setOpen(null);
+    set(lines.filter((_, i) => i !== at));
   };
   return (
     <>
       <ul className="my-2 divide-y divide-line text-sm">
-        {lines.map((line) => {
+        {lines.map((line, i) => {
           const key = lineKey(line);
           const piece = pieces.find((p) => p.id === line.pieceId);
           const otherwise = line.as && asWords(line.as, unit);
           const name = otherwise ? `${nameOf(line.pieceId)}, ${otherwise}` : nameOf(line.pieceId);
           const each = made(key) ?? 1;
           return (
-            <li key={key} className="py-1.5">
+            // By its place: what it is made as changes while it is typed.
+            <li key={i} className="py-1.5">
               <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
                 <span className="min-w-24 flex-1">
                   <Link to={`/piece/${line.pieceId}`} className="hover:underline">
@@ -93,25 +97,22 @@ export function Lines({
                     value={line.copies}
                     min={1}
                     max={MOST_COPIES}
-                    onChange={(copies) => put(key, { ...line, copies })}
+                    onChange={(copies) => put(i, { ...line, copies })}
                   />
                 </span>
                 {piece && (
                   <IconButton
                     name={`Make ${name} otherwise`}
-                    onClick={() => setOpen(open === key ? null : key)}
+                    onClick={() => setOpen(open === i ? null : i)}
                   >
                     <PencilRuler size={16} />
                   </IconButton>
                 )}
-                <IconButton
-                  name={words.remove(name)}
-                  onClick={() => set(lines.filter((l) => lineKey(l) !== key))}
-                >
+                <IconButton name={words.remove(name)} onClick={() => remove(i)}>
                   <X size={16} />
                 </IconButton>
               </div>
-              {piece && open === key && (
+              {piece && open === i && (
                 <AsFields
                   piece={piece}
                   as={line.as ?? {}}
@@ -119,9 +120,9 @@ export function Lines({
                   set={(as) => {
                     const { as: _as, ...plain } = line;
                     const tidy = tidyMadeAs(as);
-                    put(key, tidy ? { ...plain, as: tidy } : plain);
+                    put(i, tidy ? { ...plain, as: tidy } : plain);
                   }}
-                  become={(pieceId) => put(key, { pieceId, copies: line.copies })}
+                  become={(pieceId) => put(i, { pieceId, copies: line.copies })}
                 />
               )}
             </li>
