@@ -6,6 +6,7 @@ import { RecordHistory } from '~/components/RecordHistory';
 import { SaveTrouble } from '~/components/SaveTrouble';
 import { TopBar } from '~/components/TopBar';
 import type { DrawerContext } from '~/screens/drawer/drawerContext';
+import { useSamePieces } from '~/screens/drawer/useSamePieces';
 import { createRecordStore, useRecordKeeping } from '~/state/recordStore';
 import { useWorkshop } from '~/state/workshop';
 import { demoAtFirst } from '~/storage/demo';
@@ -40,6 +41,7 @@ export default function DrawerScreen({ loaderData }: Route.ComponentProps) {
   const [store] = useState(() => createRecordStore(loaderData.drawer));
   const drawer = useStore(store, (s) => s.value);
   const workshop = useWorkshop();
+  const pieces = useSamePieces(loaderData.pieces);
   const kept = useRecordKeeping<Drawer>(store, KEEPING, '/drawer');
   return (
     <div className="mx-auto min-h-dvh max-w-5xl px-6 pb-16 max-sm:px-4">
@@ -72,11 +74,7 @@ export default function DrawerScreen({ loaderData }: Route.ComponentProps) {
           keepMine={kept.keepMine}
           takeTheirs={kept.takeTheirs}
         />
-        <Outlet
-          context={
-            { ...workshop, store, drawer, pieces: loaderData.pieces } satisfies DrawerContext
-          }
-        />
+        <Outlet context={{ ...workshop, store, drawer, pieces } satisfies DrawerContext} />
       </main>
     </div>
   );
