@@ -82,24 +82,31 @@ export function stillToTake(wanted: readonly Wanted[], taken: readonly ThingTake
   return { needs: needs.filter((n) => n.count > 0), stray: left.filter((t) => t.count > 0) };
 }
 
-const keyOf = ({ name, lengthMm }: Pick<ThingNeed, 'name' | 'lengthMm'>): string =>
-  JSON.stringify([name.toLowerCase(), lengthMm]);
+const calledSo = ({ name, lengthMm }: Pick<ThingNeed, 'name' | 'lengthMm'>): Called => ({
+  name,
+  lengthMm: lengthMm ?? undefined,
+});
 
-/** What is needed of beads and findings for all that is to be made, against what is there. */
+/**
+ * What is needed of beads and findings for all that is to be made, against what is there. Those that are taken from
+ * the same lots are one kind, so that nothing there is counted for two.
+ */
 export function thingBalance(
   { things, taken }: Pick<Drawer, 'things' | 'taken'>,
   wanted: readonly Wanted[],
 ): ThingBalance[] {
-  const found = new Map<string, ThingBalance>();
+  const kinds: ThingNeed[] = [];
   for (const need of stillToTake(wanted, taken).needs) {
-    const { name, lengthMm, bead } = need;
-    const of = { name, lengthMm: lengthMm ?? undefined };
-    const there = things.filter((t) => isAlike(t, of)).reduce((sum, t) => sum + t.count, 0);
-    const needed = (found.get(keyOf(need))?.needed ?? 0) + need.count;
-    const short = Math.max(0, needed - there);
-    found.set(keyOf(need), { name, lengthMm, bead, needed, there, short });
+    const i = kinds.findIndex((k) => isAlike(calledSo(k), calledSo(need)));
+    const known = kinds[i];
+    if (known) kinds[i] = { ...known, count: known.count + need.count };
+    else kinds.push(need);
   }
-  return [...found.values()];
+  return kinds.map(({ name, lengthMm, bead, count: needed }) => {
+    const of = calledSo({ name, lengthMm });
+    const there = things.filter((t) => isAlike(t, of)).reduce((sum, t) => sum + t.count, 0);
+    return { name, lengthMm, bead, needed, there, short: Math.max(0, needed - there) };
+  });
 }
 
 /**
@@ -111,11 +118,11 @@ export function takeThings(
   kind: Pick<ThingBalance, 'name' | 'lengthMm'>,
   wanted: readonly Wanted[],
 ): Drawer {
-  const of = { name: kind.name, lengthMm: kind.lengthMm ?? undefined };
+  const of = calledSo(kind);
   const things = drawer.things.map((t) => ({ ...t }));
   const taken: ThingTaken[] = [];
   for (const need of stillToTake(wanted, drawer.taken).needs) {
-    if (keyOf(need) !== keyOf(kind)) continue;
+    if (!isAlike(calledSo(need), of)) continue;
     let count = 0;
     for (const thing of things) {
       if (!isAlike(thing, of)) continue;

@@ -57,11 +57,7 @@ export function OrderCard({
 }) {
   const called = order.ref === '' ? 'this order' : order.ref;
   return (
-    <li
-      id={`order-${order.id}`}
-      className="rounded-xl border border-line bg-panel p-5 max-sm:p-4"
-      aria-label={called}
-    >
+    <li className="rounded-xl border border-line bg-panel p-5 max-sm:p-4" aria-label={called}>
       <div className="grid gap-3 sm:grid-cols-[1fr_11rem_11rem_auto] sm:items-end">
         <NameField
           label="Known by"

@@ -41,7 +41,12 @@ export interface Offer {
 /** So many are offered for each thing that is short. */
 const MOST_OFFERED = 3;
 
-const keyOf = (instead: Instead): string => JSON.stringify(instead);
+/** What tells one from another, without what a plan does not hang on. */
+function keyOf({ kind, short, take }: Instead): string {
+  if (kind === 'wire') return JSON.stringify([short, take]);
+  const { id, name, lengthMm, holeMm } = take;
+  return JSON.stringify([short, id, name, lengthMm, holeMm]);
+}
 
 /** What could be taken in place of what is short. */
 function insteadOf(

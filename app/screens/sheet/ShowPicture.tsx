@@ -19,20 +19,16 @@ const LONG_PX = 1_600;
 const INK = '#1d2b2a';
 const PAPER = '#ffffff';
 
-/** The finished piece as a picture to show or to send, with its size or without. */
-export function ShowPicture({
-  name,
-  piece,
-  plan,
-  dressing,
-  unit,
-}: {
-  name: string;
-  piece: Piece;
-  plan: Plan;
-  dressing: Dressing;
-  unit: LengthUnit;
-}) {
+interface Shown {
+  readonly name: string;
+  readonly piece: Piece;
+  readonly plan: Plan;
+  readonly dressing: Dressing;
+  readonly unit: LengthUnit;
+}
+
+/** What is seen and saved; worked out when it is opened. */
+function Picture({ name, piece, plan, dressing, unit }: Shown) {
   const [sizes, setSizes] = useState(false);
   const drawing = useRef<SVGSVGElement>(null);
   const own = pieceBox(plan, dressing);
@@ -60,6 +56,38 @@ export function ShowPicture({
     }
   };
   return (
+    <>
+      <div className="overflow-hidden rounded-lg border border-line">
+        <svg
+          ref={drawing}
+          viewBox={`${box.minX} ${box.minY} ${width} ${height}`}
+          className="max-h-[60dvh] w-full"
+          role="img"
+          aria-label={`Picture of ${name}`}
+        >
+          <rect x={box.minX} y={box.minY} width={width} height={height} fill={PAPER} />
+          <WireDrawing piece={piece} plan={plan} dressing={dressing} />
+          {sizes && <Sizes box={own} off={1.2 * margin} unit={unit} large={large} />}
+        </svg>
+      </div>
+      <div className="flex flex-wrap items-center gap-3">
+        <div className="flex-1">
+          <Tick label="With its size" value={sizes} set={setSizes} />
+        </div>
+        <Button onClick={() => saveFile(`${name}.svg`, svgText(), 'image/svg+xml')}>
+          Save as SVG
+        </Button>
+        <Button look="main" onClick={() => void savePng()}>
+          Save as PNG
+        </Button>
+      </div>
+    </>
+  );
+}
+
+/** The finished piece as a picture to show or to send, with its size or without. */
+export function ShowPicture(shown: Shown) {
+  return (
     <Dialog.Root>
       <Dialog.Trigger asChild>
         <Button>
@@ -78,30 +106,7 @@ export function ShowPicture({
               <X size={18} />
             </Dialog.Close>
           </div>
-          <div className="overflow-hidden rounded-lg border border-line">
-            <svg
-              ref={drawing}
-              viewBox={`${box.minX} ${box.minY} ${width} ${height}`}
-              className="max-h-[60dvh] w-full"
-              role="img"
-              aria-label={`Picture of ${name}`}
-            >
-              <rect x={box.minX} y={box.minY} width={width} height={height} fill={PAPER} />
-              <WireDrawing piece={piece} plan={plan} dressing={dressing} />
-              {sizes && <Sizes box={own} off={1.2 * margin} unit={unit} large={large} />}
-            </svg>
-          </div>
-          <div className="flex flex-wrap items-center gap-3">
-            <div className="flex-1">
-              <Tick label="With its size" value={sizes} set={setSizes} />
-            </div>
-            <Button onClick={() => saveFile(`${name}.svg`, svgText(), 'image/svg+xml')}>
-              Save as SVG
-            </Button>
-            <Button look="main" onClick={() => void savePng()}>
-              Save as PNG
-            </Button>
-          </div>
+          <Picture {...shown} />
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
