@@ -88,6 +88,9 @@ export function RehearsalDrawing({
     <g>
       {ghost && <Ghost wire={wire} work={work} done={done + 1} ends={workedEnds} />}
       {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, true))}
+      {moving.middle.data !== '' && (
+        <WireStroke {...moving.middle} diameterMm={d} colours={colours} />
+      )}
       <FormedPart plan={plan} work={work} done={done} />
       {(['towards-first', 'towards-last'] as const).map((arm) => tail(arm, false))}
       {(['shape', 'over'] as const).map((layer) => (
