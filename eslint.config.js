@@ -11,6 +11,7 @@ const ROOMS = [
   'geometry',
   'field',
   'trace',
+  'fiducial',
   'practice',
   'route',
   'strip',
@@ -33,6 +34,7 @@ const ROOMS = [
   'desk',
   'file',
   'sheet',
+  'photo',
   'planning',
 ];
 

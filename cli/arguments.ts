@@ -1,4 +1,5 @@
 import { parseArgs } from 'node:util';
+import type { Paper } from '../core/sheet';
 import { WORN_AS, type WornAs } from '../core/piece';
 import { awgToMm } from '../core/units';
 import { METALS, TEMPERS, WIRE_LIMITS_MM, type Metal, type Temper } from '../core/wire';
@@ -15,6 +16,7 @@ export interface Command {
   readonly extraWireMm?: number;
   /** how long a cut list may take */
   readonly seconds?: number;
+  readonly pattern: { readonly dpi?: number; readonly paper?: Paper['id']; readonly out?: string };
   readonly trace: { readonly pxPerMm?: number; readonly mode?: 'centreline' | 'outline' };
 }
 
@@ -30,6 +32,7 @@ export interface PieceOptions {
   readonly wornAs?: WornAs;
 }
 
+const PAPER_IDS = ['a4', 'letter'] as const;
 const TRACE_MODES = ['centreline', 'outline'] as const;
 
 const text = { type: 'string' } as const;
@@ -49,6 +52,8 @@ const OPTIONS = {
   mode: text,
   'extra-wire-mm': text,
   seconds: text,
+  paper: text,
+  out: text,
 };
 
 /** Reads a command line. @throws CommandError */
@@ -56,7 +61,7 @@ export function readCommand(argv: readonly string[]): Command {
   const [name, ...rest] = argv;
   if (!name)
     throw new CommandError(
-      'say what to do: trace FILE, route FILE, piece FILE, element FILE or cut FILE',
+      'say what to do: trace, route, piece, element, cut, pattern or photo, and a FILE',
     );
   let parsed;
   try {
@@ -72,6 +77,11 @@ export function readCommand(argv: readonly string[]): Command {
     files: parsed.positionals,
     options: readOptions(parsed.values),
     trace: readTraceOptions(parsed.values),
+    pattern: {
+      ...named('dpi', optional(parsed.values.dpi, 'dpi', 10, 5000)),
+      ...pick('paper', parsed.values.paper, PAPER_IDS),
+      ...named('out', parsed.values.out),
+    },
     ...named('seconds', optional(parsed.values.seconds, 'seconds', 0.1, 600)),
     ...named('extraWireMm', readPrice(parsed.values['extra-wire-mm'])),
   };

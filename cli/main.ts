@@ -2,7 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { FileError } from '../core/file';
 import { CommandError, readCommand, type Command } from './arguments';
 import { runElements } from './elementCommand';
-import { loadKit, loadPiece, runPiece } from './pieceCommand';
+import { describePiece, loadKit, loadPiece, plannedWith, type PlannedPiece } from './pieceCommand';
 import { runRoute } from './routeCommand';
 
 function fromFile<T>(file: string, use: (text: string) => T): T {
@@ -55,15 +55,36 @@ async function cut({ files, seconds = 5 }: Command): Promise<unknown> {
   );
 }
 
+/** The piece that a file holds, planned as the options say. */
+function plannedFrom(file: string, { options, extraWireMm }: Command): PlannedPiece {
+  const kit = options.kitFile === undefined ? undefined : fromFile(options.kitFile, loadKit);
+  return fromFile(file, (text) => plannedWith(loadPiece(text, extraWireMm), options, kit));
+}
+
+async function pattern(command: Command): Promise<unknown> {
+  // Loaded only here, with what draws pictures.
+  const { runPattern } = await import('./patternCommand');
+  return inTurn(command.files, (file) => runPattern(plannedFrom(file, command), command.pattern));
+}
+
+async function photo(command: Command): Promise<unknown> {
+  const { runPhoto } = await import('./photoCommand');
+  const [piece, picture, ...more] = command.files;
+  if (!piece || !picture || more.length > 0) {
+    throw new CommandError('photo: name a piece and one photograph of it');
+  }
+  const planned = plannedFrom(piece, command);
+  return inTurn([picture], (file) => runPhoto(planned, file));
+}
+
 async function run(command: Command): Promise<unknown> {
-  const { name, files, options } = command;
+  const { name, files } = command;
   if (name === 'trace') return trace(command);
   if (name === 'cut') return cut(command);
+  if (name === 'pattern') return pattern(command);
+  if (name === 'photo') return photo(command);
   if (name === 'piece') {
-    const kit = options.kitFile === undefined ? undefined : fromFile(options.kitFile, loadKit);
-    const results = files.map((file) =>
-      fromFile(file, (text) => runPiece(loadPiece(text, command.extraWireMm), options, kit)),
-    );
+    const results = files.map((file) => describePiece(plannedFrom(file, command)));
     return results.length === 1 ? results[0] : results;
   }
   if (name === 'element') {
@@ -77,7 +98,7 @@ async function run(command: Command): Promise<unknown> {
     return results.length === 1 ? results[0] : results;
   }
   throw new CommandError(
-    `${name}: no such command; there are trace, route, piece, element and cut`,
+    `${name}: no such command; there are trace, route, piece, element, cut, pattern and photo`,
   );
 }
 

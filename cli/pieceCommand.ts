@@ -34,8 +34,13 @@ export function loadKit(text: string): Kit {
   throw new FileError(`This kit cannot be used: ${schemaWords(read.error)}.`);
 }
 
-/** The plan of one piece as the command prints it. */
-export function runPiece(loaded: Piece, options: PieceOptions, kit?: Kit): object {
+export interface PlannedPiece {
+  readonly piece: Piece;
+  readonly plan: Plan;
+}
+
+/** A piece with what the options say otherwise, and its plan. */
+export function plannedWith(loaded: Piece, options: PieceOptions, kit?: Kit): PlannedPiece {
   const { diameterMm, metal, temper, basis, corner, toleranceMm, heightMm, wornAs } = options;
   const wire = { ...loaded.wire };
   if (diameterMm !== undefined) wire.diameterMm = diameterMm;
@@ -50,7 +55,14 @@ export function runPiece(loaded: Piece, options: PieceOptions, kit?: Kit): objec
     making: wornAs ? { ...loaded.making, wornAs } : loaded.making,
   };
   const piece = heightMm === undefined ? changed : resizeFigure(changed, 'height', heightMm);
-  const plan = planPiece(piece, { kit: kit ?? null });
+  return { piece, plan: planPiece(piece, { kit: kit ?? null }) };
+}
+
+/** The plan of one piece as the command prints it. */
+export const runPiece = (loaded: Piece, options: PieceOptions, kit?: Kit): object =>
+  describePiece(plannedWith(loaded, options, kit));
+
+export function describePiece({ piece, plan }: PlannedPiece): object {
   const dressing = dressPiece(piece, plan);
   const verdict = verdictOf(piece, plan, dressing, DEFAULT_LIMITS);
   const hang = hangDressed(piece, plan, dressing);

@@ -1,15 +1,8 @@
 import { useId, type ReactNode } from 'react';
-import type { Item, Page, Paper, Tone } from '@core/sheet';
+import { TONE_COLOURS, type Item, type Page, type Paper, type Tone } from '@core/sheet';
 
 /** Print colours: a page is paper in either theme. */
-const TONES: Readonly<Record<Tone, string>> = {
-  ink: '#14191e',
-  soft: '#6b7379',
-  faint: '#d1d6d9',
-  accent: '#0d6b6b',
-  wire: '#995933',
-  paper: '#ffffff',
-};
+const colourOf = (tone: Tone): string => `rgb(${TONE_COLOURS[tone].join(' ')})`;
 
 /** One page of the sheet as it will be printed. */
 export function PageView({ page, paper, number }: { page: Page; paper: Paper; number: number }) {
@@ -39,7 +32,7 @@ function draw(item: Item, key: string): ReactNode {
           y1={item.y1}
           x2={item.x2}
           y2={item.y2}
-          stroke={TONES[item.tone]}
+          stroke={colourOf(item.tone)}
           strokeWidth={item.widthMm}
           strokeDasharray={item.dashMm}
         />
@@ -49,10 +42,14 @@ function draw(item: Item, key: string): ReactNode {
         <path
           key={key}
           d={item.data}
-          fill="none"
-          stroke={TONES[item.tone]}
-          strokeWidth={item.widthMm}
-          strokeLinecap="round"
+          {...(item.filled
+            ? { fill: colourOf(item.tone) }
+            : {
+                fill: 'none',
+                stroke: colourOf(item.tone),
+                strokeWidth: item.widthMm,
+                strokeLinecap: 'round' as const,
+              })}
         />
       );
     case 'text':
@@ -64,7 +61,7 @@ function draw(item: Item, key: string): ReactNode {
           fontSize={item.sizeMm}
           fontWeight={item.bold ? 600 : 400}
           textAnchor={item.anchor ?? 'start'}
-          fill={TONES[item.tone ?? 'ink']}
+          fill={colourOf(item.tone ?? 'ink')}
         >
           {item.text}
         </text>

@@ -1,5 +1,6 @@
 import { dressPiece, finishedBox, type Dressing } from '../dressing';
 import type { Kit } from '../forming';
+import type { Box } from '../geometry';
 import type { Piece } from '../piece';
 import { strandOf } from '../item';
 import type { Hand } from '../making';
@@ -65,14 +66,11 @@ export interface SheetOptions {
 export function buildSheet(piece: Piece, plan: Plan, options: SheetOptions): Sheet {
   const paper = PAPERS[options.paper];
   const dressing = dressPiece(piece, plan);
-  const pattern = patternPages(
-    piece,
-    plan,
-    paper,
-    dressingOutlines(dressing),
-    // What is made without a figure has its own outline.
-    patternBox(plan) ?? finishedBox(plan, dressing),
-  ) ?? [
+  const pattern = patternPages(piece, plan, paper, {
+    more: dressingOutlines(dressing),
+    box: printedBox(plan, dressing),
+    marks: true,
+  }) ?? [
     {
       title: 'Pattern',
       items: [
@@ -100,6 +98,10 @@ export function buildSheet(piece: Piece, plan: Plan, options: SheetOptions): She
     pages: pages.map((p, i) => withFrame(p, piece, plan, paper, i, pages.length, options)),
   };
 }
+
+/** What the pattern covers; what is made without a figure has its own outline. */
+export const printedBox = (plan: Plan, dressing: Dressing): Box | null =>
+  patternBox(plan) ?? finishedBox(plan, dressing);
 
 /** Several sheets as one, such as those of a pair. */
 export const joinSheets = (sheets: readonly Sheet[]): Sheet => ({

@@ -1,5 +1,20 @@
 /** Things on a printed page. All sizes in mm from the page's top left, y down. */
-export type Tone = 'ink' | 'soft' | 'faint' | 'accent' | 'wire' | 'paper';
+export type Tone = 'ink' | 'soft' | 'faint' | 'accent' | 'wire' | 'paper' | 'under' | 'pale';
+
+/**
+ * Colours in print, red, green and blue of 255. What a made piece is laid on (`under`, `pale`) is full blue,
+ * so that the blue of a photograph shows bare paper there and metal alone.
+ */
+export const TONE_COLOURS: Readonly<Record<Tone, readonly [number, number, number]>> = {
+  ink: [20, 25, 30],
+  soft: [107, 115, 121],
+  faint: [209, 214, 217],
+  accent: [13, 107, 107],
+  wire: [153, 89, 51],
+  paper: [255, 255, 255],
+  under: [56, 128, 255],
+  pale: [217, 231, 255],
+};
 
 export interface LineItem {
   readonly type: 'line';
@@ -18,6 +33,8 @@ export interface PathItem {
   readonly data: string;
   readonly widthMm: number;
   readonly tone: Tone;
+  /** filled instead of drawn along */
+  readonly filled?: true;
 }
 
 export interface TextItem {

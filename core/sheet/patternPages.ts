@@ -1,8 +1,9 @@
 import { pathData } from '../file';
+import { blackBoxes, frameAround, MARK_MM, type MarkFrame } from '../fiducial';
 import { growBox, pathsBox, perp, scale, type Box, type Vec } from '../geometry';
 import { bendLabels, placeOnWire, wholeWire, widestMm, type Plan } from '../plan';
 import type { Piece } from '../piece';
-import { MARGIN_MM, rule, words, type Item, type Page, type Paper, type WindowItem } from './items';
+import { MARGIN_MM, PAPERS, rule, words, type Item, type Page, type Paper, type WindowItem } from './items';
 
 export const HEADER_MM = 12;
 /** Room for the check lines on the first page. */
@@ -20,8 +21,8 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
     const d = w.stock.diameterMm;
     for (const { shapes, diameterMm } of wholeWire(plan, w)) {
       const data = pathData(shapes);
-      bodies.push({ type: 'path', data, widthMm: diameterMm, tone: 'faint' });
-      lines.push({ type: 'path', data, widthMm: 0.15, tone: 'ink' });
+      bodies.push({ type: 'path', data, widthMm: diameterMm, tone: 'pale' });
+      lines.push({ type: 'path', data, widthMm: 0.15, tone: 'under' });
     }
     for (const b of w.bends) {
       const grip = placeOnWire(w, b.gripMm);
@@ -34,13 +35,13 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
           grip.at.x - reach.x,
           grip.at.y - reach.y,
           0.2,
-          'accent',
+          'under',
         ),
       );
     }
   });
   for (const { at, name } of startNames(plan)) {
-    marks.push(words(at.x, at.y - 0.6, name, { sizeMm: 2, anchor: 'middle', tone: 'soft' }));
+    marks.push(words(at.x, at.y - 0.6, name, { sizeMm: 2, anchor: 'middle', tone: 'under' }));
   }
   for (const label of bendLabels(plan, 'gripMm', widestMm(plan) / 2 + 2.2, 2.4)) {
     const number = String(label.bend + 1);
@@ -48,7 +49,7 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
       words(label.at.x, label.at.y + 0.8, number, {
         sizeMm: 2.3,
         anchor: 'middle',
-        tone: 'accent',
+        tone: 'under',
       }),
     );
   }
@@ -60,7 +61,7 @@ export function patternItems(piece: Piece, plan: Plan): Item[] {
         { type: 'arc', center: b, radius: b.acrossMm / 2, startAngle: 0, sweep: 2 * Math.PI },
       ]),
       widthMm: 0.15,
-      tone: 'soft',
+      tone: 'under',
     }));
   return [...bodies, ...lines, ...beads, ...marks];
 }
@@ -98,43 +99,111 @@ export function patternBox(plan: Plan): Box | null {
   return box ? growBox(box, widestMm(plan) / 2) : null;
 }
 
+/** Where a pattern that fits on one page lies there, and the marks round it. */
+export interface Pattern {
+  /** from the figure to the page, mm */
+  readonly dx: number;
+  readonly dy: number;
+  /** in the figure's own coordinates; null where there is no room for them */
+  readonly frame: MarkFrame | null;
+}
+
+const innerOf = (paper: Paper): { width: number; height: number } => ({
+  width: paper.widthMm - 2 * MARGIN_MM,
+  height: paper.heightMm - 2 * MARGIN_MM - HEADER_MM,
+});
+
+/** Between the numbers beside a figure and the marks, mm. */
+const MARK_ROOM_MM = 1.5;
+
+/** The smallest frame that fits on the page, its marks above and below or at the sides. */
+function frameFor(box: Box, inner: { width: number; height: number }): MarkFrame | null {
+  const past = LABEL_ROOM_MM + MARK_ROOM_MM + MARK_MM;
+  const frames = [
+    frameAround(box, { across: LABEL_ROOM_MM, down: past }),
+    frameAround(box, { across: past, down: LABEL_ROOM_MM }),
+  ].flatMap((frame) => {
+    if (!frame) return [];
+    const [width, height] = [frame.box.maxX - frame.box.minX, frame.box.maxY - frame.box.minY];
+    const fits = width <= inner.width && height <= inner.height - CHECK_MM;
+    return fits ? [{ frame, across: Math.hypot(width, height) }] : [];
+  });
+  return frames.sort((a, b) => a.across - b.across)[0]?.frame ?? null;
+}
+
 /**
- * The pattern on one page, or over several with joining marks; null when it would take too many.
- * @param more what lies on it too
+ * How a pattern lies on its page.
  * @param box what it covers
+ * @returns null where it takes several pages
  */
+export function patternOf(box: Box, paper: Paper): Pattern | null {
+  const inner = innerOf(paper);
+  const [width, height] = [box.maxX - box.minX, box.maxY - box.minY];
+  const room = 2 * LABEL_ROOM_MM;
+  if (width + room > inner.width || height + room > inner.height - CHECK_MM) return null;
+  const frame = frameFor(box, inner);
+  const taken = frame?.box ?? box;
+  const free = inner.height - CHECK_MM - (taken.maxY - taken.minY);
+  return {
+    frame,
+    dx: paper.widthMm / 2 - (box.minX + box.maxX) / 2,
+    dy: MARGIN_MM + HEADER_MM + CHECK_MM + Math.min(free / 2, 20) - taken.minY,
+  };
+}
+
+/** The marks round a pattern, as it is printed on either paper. */
+export const patternFrames = (box: Box): MarkFrame[] =>
+  Object.values(PAPERS).flatMap((paper) => patternOf(box, paper)?.frame ?? []);
+
+const markItem = (frame: MarkFrame): Item => ({
+  type: 'path',
+  data: blackBoxes(frame)
+    .map(({ minX, minY, maxX, maxY }) => `M${minX} ${minY}H${maxX}V${maxY}H${minX}Z`)
+    .join(''),
+  widthMm: 0,
+  tone: 'ink',
+  filled: true,
+});
+
+/** All that a made piece may be laid on is printed so that a photograph looks past it. */
+const looksPast = (item: Item): Item =>
+  item.type === 'window'
+    ? { ...item, items: item.items.map(looksPast) }
+    : { ...item, tone: item.tone === 'faint' || item.tone === 'pale' ? 'pale' : 'under' };
+
+export interface PatternOptions {
+  /** what lies on it too */
+  readonly more?: readonly Item[];
+  /** what it covers */
+  readonly box?: Box | null;
+  /** with marks round it, for a photograph of the piece that is laid on it */
+  readonly marks?: boolean;
+}
+
+/** The pattern on one page, or over several with joining marks; null when it would take too many. */
 export function patternPages(
   piece: Piece,
   plan: Plan,
   paper: Paper,
-  more: readonly Item[] = [],
-  box = patternBox(plan),
+  { more = [], box = patternBox(plan), marks = false }: PatternOptions = {},
 ): Page[] | null {
   if (!box) return [];
-  const items = [...patternItems(piece, plan), ...more];
-  const size = { width: box.maxX - box.minX, height: box.maxY - box.minY };
-  const inner = {
-    width: paper.widthMm - 2 * MARGIN_MM,
-    height: paper.heightMm - 2 * MARGIN_MM - HEADER_MM,
+  const items = [...patternItems(piece, plan), ...(marks ? more.map(looksPast) : more)];
+  const inner = innerOf(paper);
+  const pattern = patternOf(box, paper);
+  if (!pattern) return tiles(items, growBox(box, LABEL_ROOM_MM), inner);
+  const top = MARGIN_MM + HEADER_MM + CHECK_MM;
+  const window: WindowItem = {
+    type: 'window',
+    x: MARGIN_MM,
+    y: top - 2,
+    width: inner.width,
+    height: inner.height - CHECK_MM + 2,
+    dx: pattern.dx,
+    dy: pattern.dy,
+    items: marks && pattern.frame ? [...items, markItem(pattern.frame)] : items,
   };
-  const room = LABEL_ROOM_MM;
-  if (size.width + 2 * room <= inner.width && size.height + 2 * room <= inner.height - CHECK_MM) {
-    const top = MARGIN_MM + HEADER_MM + CHECK_MM;
-    const x = MARGIN_MM + (inner.width - size.width) / 2;
-    const y = top + Math.min((inner.height - CHECK_MM - size.height) / 2, 20);
-    const window: WindowItem = {
-      type: 'window',
-      x: MARGIN_MM,
-      y: top - 2,
-      width: inner.width,
-      height: inner.height - CHECK_MM + 2,
-      dx: x - box.minX,
-      dy: y - box.minY,
-      items,
-    };
-    return [{ title: 'Pattern, true size', items: [window] }];
-  }
-  return tiles(items, growBox(box, room), inner);
+  return [{ title: 'Pattern, true size', items: [window] }];
 }
 
 function tiles(

@@ -50,7 +50,7 @@ export function pegPages(
     }
     const work = stepsOf(piece, plan, index, kit);
     const list = answer.plan.pegs;
-    const pattern = patternPages(piece, plan, paper, pegItems(list)) ?? [];
+    const pattern = patternPages(piece, plan, paper, { more: pegItems(list) }) ?? [];
     return [
       ...pattern.map((p) => ({ ...p, title: `Pegs${name}: ${p.title}` })),
       ...windingPages(list, work, paper, unit).map((items) => ({

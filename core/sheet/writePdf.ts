@@ -13,17 +13,13 @@ import {
   type PDFFont,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-import type { Item, Sheet, Tone } from './items';
+import { TONE_COLOURS, type Item, type Sheet, type Tone } from './items';
 
 const POINTS_PER_MM = 72 / 25.4;
 
-const TONES: Readonly<Record<Tone, ReturnType<typeof rgb>>> = {
-  ink: rgb(0.08, 0.1, 0.12),
-  soft: rgb(0.42, 0.45, 0.48),
-  faint: rgb(0.82, 0.84, 0.85),
-  accent: rgb(0.05, 0.42, 0.42),
-  wire: rgb(0.6, 0.35, 0.2),
-  paper: rgb(1, 1, 1),
+const colourOf = (tone: Tone): ReturnType<typeof rgb> => {
+  const [r, g, b] = TONE_COLOURS[tone];
+  return rgb(r / 255, g / 255, b / 255);
 };
 
 export interface SheetFonts {
@@ -75,7 +71,7 @@ function draw(pen: Pen, item: Item): void {
         start: { x: across(pen, item.x1), y: up(pen, item.y1) },
         end: { x: across(pen, item.x2), y: up(pen, item.y2) },
         thickness: item.widthMm * POINTS_PER_MM,
-        color: TONES[item.tone],
+        color: colourOf(item.tone),
         ...(item.dashMm ? { dashArray: [item.dashMm * POINTS_PER_MM] } : {}),
       });
       return;
@@ -84,9 +80,13 @@ function draw(pen: Pen, item: Item): void {
         x: across(pen, 0),
         y: up(pen, 0),
         scale: POINTS_PER_MM,
-        borderColor: TONES[item.tone],
-        borderWidth: item.widthMm,
-        borderLineCap: LineCapStyle.Round,
+        ...(item.filled
+          ? { color: colourOf(item.tone) }
+          : {
+              borderColor: colourOf(item.tone),
+              borderWidth: item.widthMm,
+              borderLineCap: LineCapStyle.Round,
+            }),
       });
       return;
     case 'text': {
@@ -95,7 +95,7 @@ function draw(pen: Pen, item: Item): void {
       const text = drawable(font, item.text);
       const width = font.widthOfTextAtSize(text, size);
       const shift = item.anchor === 'end' ? width : item.anchor === 'middle' ? width / 2 : 0;
-      const color = TONES[item.tone ?? 'ink'];
+      const color = colourOf(item.tone ?? 'ink');
       pen.page.drawText(text, {
         x: across(pen, item.x) - shift,
         y: up(pen, item.y),

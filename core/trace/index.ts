@@ -3,7 +3,8 @@
  * meetings solved, points moved to the stroke's middle, smooth curves with real corners. Lengths in
  * pixels of the picture; a pixel's centre lies at +0.5. The method is described in docs/maths.md.
  */
-export type { Rgba } from './picture';
+export { darknessOver, inkThreshold } from './light';
+export { brightness, makeGrid, reduce, sample, type Grid, type Rgba } from './picture';
 export { PICTURE_LIMITS, PictureError, readPictureHead, type PictureHead } from './pictureFile';
 export {
   strokePoints,

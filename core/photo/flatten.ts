@@ -1,0 +1,102 @@
+import type { Box, Vec } from '../geometry';
+import { markCorners, type MarkFrame } from '../fiducial';
+import { darknessOver, makeGrid, sample, type Grid, type Rgba } from '../trace';
+import { seenAt, type View } from './view';
+
+/** A part of the page seen from straight above, as dark as what lies there is against the paper. */
+export interface Flat {
+  readonly grid: Grid;
+  readonly pxPerMm: number;
+  /** the figure's mm at the grid's top left */
+  readonly from: Vec;
+}
+
+export const onFlat = ({ pxPerMm, from }: Flat, p: Vec): Vec => ({
+  x: (p.x - from.x) * pxPerMm,
+  y: (p.y - from.y) * pxPerMm,
+});
+
+/** Darkness at a place, the figure's mm. */
+export function darkAt(flat: Flat, x: number, y: number): number {
+  const { grid, pxPerMm, from } = flat;
+  return sample(grid, (x - from.x) * pxPerMm, (y - from.y) * pxPerMm);
+}
+
+const MOST_PX = 5_000_000;
+const FINEST_PX_PER_MM = 18;
+/** What the paper is told from: wider than wires and beads, mm to each side. */
+const PAPER_REACH_MM = 6;
+
+/** How finely the photograph shows the middle of a box, px a mm. */
+export function scaleOf(view: View, { minX, minY, maxX, maxY }: Box): number {
+  const [x, y] = [(minX + maxX) / 2, (minY + maxY) / 2];
+  const [a, b, c] = [
+    seenAt(view, { x, y }),
+    seenAt(view, { x: x + 1, y }),
+    seenAt(view, { x, y: y + 1 }),
+  ];
+  return Math.sqrt(Math.abs((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x)));
+}
+
+/** Colours that darkness is told by: the print under a piece is blue, so the blue shows metal alone. */
+export type Light = 'blue' | 'luma';
+
+/** Lays a box of the page flat. */
+export function flatten(picture: Rgba, view: View, box: Box, frame: MarkFrame, light: Light): Flat {
+  const [w, h] = [box.maxX - box.minX, box.maxY - box.minY];
+  const pxPerMm = Math.min(
+    FINEST_PX_PER_MM,
+    Math.max(6, 1.1 * scaleOf(view, box)),
+    Math.sqrt(MOST_PX / (w * h)),
+  );
+  const grid = makeGrid(Math.ceil(w * pxPerMm), Math.ceil(h * pxPerMm));
+  const flat = { grid, pxPerMm, from: { x: box.minX, y: box.minY } };
+  const { data, width, height } = picture;
+  const weights = light === 'blue' ? [0, 0, 1] : [0.299, 0.587, 0.114];
+  const [wr, wg, wb] = weights as [number, number, number];
+  for (let row = 0, i = 0; row < grid.height; row++) {
+    const y = box.minY + (row + 0.5) / pxPerMm;
+    for (let column = 0; column < grid.width; column++, i++) {
+      const p = seenAt(view, { x: box.minX + (column + 0.5) / pxPerMm, y });
+      const u = Math.min(width - 1.001, Math.max(0, p.x - 0.5));
+      const v = Math.min(height - 1.001, Math.max(0, p.y - 0.5));
+      const [c, r] = [u | 0, v | 0];
+      const [s, t] = [u - c, v - r];
+      const k = 4 * (r * width + c);
+      const below = k + 4 * width;
+      const a = (1 - s) * (1 - t);
+      const b = s * (1 - t);
+      const d = (1 - s) * t;
+      const e = s * t;
+      const blue =
+        a * data[k + 2]! + b * data[k + 6]! + d * data[below + 2]! + e * data[below + 6]!;
+      let value = wb * blue;
+      if (wr > 0) {
+        value +=
+          wr * (a * data[k]! + b * data[k + 4]! + d * data[below]! + e * data[below + 4]!) +
+          wg * (a * data[k + 1]! + b * data[k + 5]! + d * data[below + 1]! + e * data[below + 5]!);
+      }
+      grid.data[i] = value / 255;
+    }
+  }
+  const block = Math.max(1, Math.round(pxPerMm / 2));
+  const dark = darknessOver(grid, block, Math.round((PAPER_REACH_MM * pxPerMm) / block));
+  const out = { ...flat, grid: dark };
+  clearMarks(out, frame);
+  return out;
+}
+
+/** The marks themselves are no metal. */
+function clearMarks(flat: Flat, frame: MarkFrame): void {
+  const { grid } = flat;
+  const rim = 0.8;
+  for (const corner of [0, 1, 2, 3] as const) {
+    const [a, , c] = markCorners(frame, corner) as [Vec, Vec, Vec, Vec];
+    const from = onFlat(flat, { x: a.x - rim, y: a.y - rim });
+    const to = onFlat(flat, { x: c.x + rim, y: c.y + rim });
+    const [x0, x1] = [Math.max(0, Math.floor(from.x)), Math.min(grid.width, Math.ceil(to.x))];
+    for (let y = Math.max(0, Math.floor(from.y)); y < Math.min(grid.height, to.y); y++) {
+      if (x0 < x1) grid.data.fill(0, y * grid.width + x0, y * grid.width + x1);
+    }
+  }
+}

@@ -1,0 +1,14 @@
+/**
+ * Photo: holds a photograph of a made piece, laid on its printed pattern or on the blank card, against
+ * the plan: where it strays, by how much, and which bends are behind that. docs/maths.md says how.
+ */
+export {
+  CARD_MM,
+  cardFrame,
+  judgePhoto,
+  type PhotoAnswer,
+  type PhotoFault,
+  type PhotoJudgement,
+  type PhotoPlace,
+} from './judgePhoto';
+export type { Blamed } from './blame';

@@ -1,0 +1,305 @@
+import type { Box } from '../geometry';
+import { frameAround, MARK_MM, type MarkCode, type MarkFrame } from '../fiducial';
+import { alongBlank, wholeWire, type Plan } from '../plan';
+import { brightness, inkThreshold, reduce, type Rgba } from '../trace';
+import { blameOf, SEEN, type Blamed } from './blame';
+import { followWire } from './fit';
+import { flatten, scaleOf, type Flat, type Light } from './flatten';
+import { findMarks, type SeenMark } from './marks';
+import { farFrom, metalMap, metalPoints, placeOf, posesOf, roughly, thinned } from './place';
+import { layOn } from './layOn';
+import { leftOf, restingPose, shapeOf, type Line, type Shape } from './shape';
+import { viewOf, type View } from './view';
+
+/** Why nothing can be said of a photograph. */
+export type PhotoFault =
+  | 'no-marks'
+  | 'some-marks'
+  | 'blurred'
+  | 'too-far'
+  | 'other-page'
+  | 'no-wire'
+  | 'mirrored'
+  | 'other-piece';
+
+/** A place along a wire. */
+export interface PhotoPlace {
+  readonly wire: number;
+  /** on the straight blank from the wire's start, ends not counted, mm */
+  readonly atMm: number;
+  /** to the left of the wire's direction, mm */
+  readonly offMm: number;
+  /** false where it could not be seen */
+  readonly seen: boolean;
+}
+
+export interface PhotoJudgement {
+  /** how the piece lies on the page: turned clockwise, rad, and moved, mm */
+  readonly askewRad: number;
+  readonly moved: { readonly x: number; readonly y: number };
+  /** what is off where it was seen, mm, after the piece is laid on its plan as it fits best */
+  readonly meanMm: number;
+  readonly p95Mm: number;
+  readonly maxMm: number;
+  readonly places: readonly PhotoPlace[];
+  readonly bends: readonly Blamed[];
+  /** each wire where it was found, laid on the plan, and its plan, places as in `places` */
+  readonly lines: readonly { readonly made: Line; readonly planned: Line }[];
+  /** share of the wires that could be seen */
+  readonly seenShare: number;
+  readonly view: View;
+}
+
+export type PhotoAnswer =
+  | { readonly found: true; readonly judgement: PhotoJudgement }
+  | { readonly found: false; readonly fault: PhotoFault; readonly marks: number };
+
+/** Photographs are looked through for marks at about this size, px. */
+const SEARCHED_PX = 1600;
+/** The edge of print is spread further than this in a photograph that is out of focus, mm. */
+const BLURRED_MM = 0.75;
+/** Fewer pixels to the millimetre than this show too little. */
+const LEAST_PX_PER_MM = 4;
+/** Beside the frame a piece may lie too, mm. */
+const ASIDE_MM = 12;
+/** A piece is taken for another if less of it than this is seen where it should be. */
+const LEAST_SEEN = 0.7;
+
+/**
+ * Holds a photograph of a made piece against its plan: marks, view, page laid flat, the piece found on it,
+ * each wire followed, the whole laid on its plan as it fits best, and the bends behind what is off.
+ * @param frames the marks round its pattern as it may have been printed, in the figure's coordinates
+ */
+export function judgePhoto(picture: Rgba, plan: Plan, frames: readonly MarkFrame[]): PhotoAnswer {
+  const full = brightness(picture);
+  const longest = Math.max(full.width, full.height);
+  let search = { marks: [] as readonly SeenMark[], squares: 0 };
+  for (const size of [SEARCHED_PX, 2.2 * SEARCHED_PX]) {
+    const block = Math.max(1, Math.round(longest / size));
+    const next = findMarks(full, reduce(full, block), block);
+    if (next.marks.length > search.marks.length || next.squares > search.squares) search = next;
+    if (search.marks.length >= 4 || block === 1) break;
+  }
+  const marks = onePage(search.marks);
+  const fault = (why: PhotoFault): PhotoAnswer => ({
+    found: false,
+    fault: why,
+    marks: marks.length,
+  });
+  if (marks.length === 0) return fault(search.squares >= 3 ? 'blurred' : 'no-marks');
+  if (marks.length < 3) return fault('some-marks');
+  const laid = frameOf(marks, plan, frames);
+  const view = laid && viewOf(marks, laid.frame, picture);
+  if (!view || view.offPx > 3) return fault('other-page');
+  const pxPerMm = scaleOf(view, laid.frame.box);
+  if (pxPerMm < LEAST_PX_PER_MM) return fault('too-far');
+  const spread = marks.map((m) => m.edgePx).sort((a, b) => a - b)[marks.length >> 1]! / pxPerMm;
+  if (spread > BLURRED_MM) return fault('blurred');
+  const shapes = plan.wires.map(shapeOf);
+  if (shapes.length === 0) return fault('no-wire');
+  const { box } = laid.frame;
+  const seenBox: Box = { ...box, minX: box.minX - ASIDE_MM, maxX: box.maxX + ASIDE_MM };
+  let worst: PhotoFault = 'no-wire';
+  for (const light of ['blue', 'luma'] satisfies Light[]) {
+    const flat = flatten(picture, view, seenBox, laid.frame, light);
+    const answer = judgeFlat(flat, plan, shapes, laid.anyTurn);
+    if (typeof answer !== 'string') return { found: true, judgement: { ...answer, view } };
+    if (answer !== 'no-wire') worst = answer;
+    if (answer === 'mirrored') break;
+  }
+  return fault(worst);
+}
+
+/** Of marks that are read those that say the same of their page, each corner once. */
+function onePage(marks: readonly SeenMark[]): SeenMark[] {
+  const sets = marks.map((first) => {
+    const mm: (number | undefined)[] = [];
+    mm[first.code.corner % 2] = first.code.mm;
+    const chosen = new Map<MarkCode['corner'], SeenMark>();
+    for (const m of [first, ...marks]) {
+      const { corner, of } = m.code;
+      const side = corner % 2;
+      if (of !== first.code.of || chosen.has(corner)) continue;
+      if ((mm[side] ?? m.code.mm) !== m.code.mm) continue;
+      mm[side] = m.code.mm;
+      chosen.set(corner, m);
+    }
+    return [...chosen.values()];
+  });
+  return sets.reduce<SeenMark[]>((a, b) => (b.length > a.length ? b : a), []);
+}
+
+/** The frame that the marks tell of, laid about the figure's middle where its own is another. */
+function frameOf(
+  marks: readonly SeenMark[],
+  plan: Plan,
+  frames: readonly MarkFrame[],
+): { readonly frame: MarkFrame; readonly anyTurn: boolean } | null {
+  const side = (odd: number): number | undefined =>
+    marks.find((m) => m.code.corner % 2 === odd)?.code.mm;
+  const [width, height] = [side(0), side(1)];
+  if (width === undefined || height === undefined) return null;
+  const { of } = marks[0]!.code;
+  const own = frames.find(({ box }) => {
+    const [w, h] = [box.maxX - box.minX, box.maxY - box.minY];
+    return of === 'pattern' && Math.abs(w - width) < 0.01 && Math.abs(h - height) < 0.01;
+  });
+  if (own) return { frame: own, anyTurn: false };
+  const middle = middleOf(plan);
+  const frame = frameAround(
+    { minX: middle.x, maxX: middle.x, minY: middle.y, maxY: middle.y },
+    { across: width / 2, down: height / 2 },
+    of,
+  );
+  return frame && { frame, anyTurn: true };
+}
+
+function middleOf(plan: Plan): { x: number; y: number } {
+  const xs = plan.wires.flatMap((w) => shapeOf(w, 0)).flatMap((s) => [...s.x]);
+  const ys = plan.wires.flatMap((w) => shapeOf(w, 0)).flatMap((s) => [...s.y]);
+  const mid = (v: readonly number[]): number =>
+    (v.reduce((a, b) => Math.min(a, b), Infinity) + v.reduce((a, b) => Math.max(a, b), -Infinity)) /
+    2;
+  return { x: mid(xs), y: mid(ys) };
+}
+
+const mirroredShape = (shape: Shape, about: number): Shape => ({
+  ...shape,
+  x: shape.x.map((x) => 2 * about - x),
+});
+
+type Judged = Omit<PhotoJudgement, 'view'>;
+
+function judgeFlat(
+  flat: Flat,
+  plan: Plan,
+  shapes: readonly Shape[],
+  anyTurn: boolean,
+): Judged | PhotoFault {
+  const threshold = Math.max(0.12, Math.min(0.3, 0.8 * inkThreshold(flat.grid)));
+  const map = metalMap(flat, threshold);
+  const metal = metalPoints(map, 400);
+  if (metal.length < 40) return 'no-wire';
+  const placing = placeOf(shapes, map, anyTurn);
+  const about = middleOf(plan).x;
+  const turnedOver = placeOf(
+    shapes.map((s) => mirroredShape(s, about)),
+    map,
+    anyTurn,
+  );
+  if (turnedOver.cost < 0.55 * placing.cost && turnedOver.cost < placing.cost - 0.25) {
+    return 'mirrored';
+  }
+  const starts = posesOf(shapes, placing);
+  const followed = shapes.map((shape, i) =>
+    followWire(flat, shape, roughly(shape, starts[i]!, map), map.darkness),
+  );
+  const seen = followed.flatMap((f) => [...f.good]).filter((g) => g >= SEEN).length;
+  const all = shapes.reduce((sum, s) => sum + s.atMm.length, 0);
+  const seenShare = seen / all;
+  const strained = followed.some((f) => [...f.pose.more].some((m) => Math.abs(m) > 1));
+  const explained = farFrom(
+    metal,
+    withEnds(
+      plan,
+      shapes,
+      followed.map((f) => f.line),
+    ),
+  );
+  if (seenShare < LEAST_SEEN || strained || explained > 1.2) {
+    return turnedOver.cost < placing.cost - 0.1 ? 'mirrored' : 'other-piece';
+  }
+  return laidOnPlan(plan, shapes, followed, seenShare);
+}
+
+/** Where wires were found, and beside their ends what is wound there. */
+function withEnds(plan: Plan, shapes: readonly Shape[], lines: readonly Line[]): Float64Array {
+  const ends = plan.wires.flatMap((w, i) => {
+    const shape = shapes[i]!;
+    const n = shape.x.length - 1;
+    return wholeWire(plan, w).flatMap((part) =>
+      part.shapes.flatMap((s) => {
+        const at = 'center' in s ? s.center : s.from;
+        const near = Math.hypot(at.x - shape.x[0]!, at.y - shape.y[0]!);
+        const far = Math.hypot(at.x - shape.x[n]!, at.y - shape.y[n]!);
+        if (Math.min(near, far) > 12) return [];
+        const k = near < far ? 0 : n;
+        return [at.x + lines[i]!.x[k]! - shape.x[k]!, at.y + lines[i]!.y[k]! - shape.y[k]!];
+      }),
+    );
+  });
+  return Float64Array.from([...thinned(lines, 2), ...ends]);
+}
+
+/** The whole made piece laid on its plan: least squares of what is off along the plan's normals. */
+function laidOnPlan(
+  plan: Plan,
+  shapes: readonly Shape[],
+  followed: readonly { readonly line: Line; readonly good: Float64Array }[],
+  seenShare: number,
+): Judged {
+  const join = (pick: (i: number) => Float64Array): Float64Array =>
+    Float64Array.from(shapes.flatMap((_, i) => [...pick(i)]));
+  const planned = { x: join((i) => shapes[i]!.x), y: join((i) => shapes[i]!.y) };
+  const good = join((i) => followed[i]!.good);
+  const normals = shapes.map((s) => leftOf(s));
+  const found = { x: join((i) => followed[i]!.line.x), y: join((i) => followed[i]!.line.y) };
+  const laid = layOn(planned, found, {
+    nx: join((i) => normals[i]!.nx),
+    ny: join((i) => normals[i]!.ny),
+    weights: good.map((g) => (g >= SEEN ? 1 : 0)),
+  });
+  const places: PhotoPlace[] = [];
+  const lines: { made: Line; planned: Line }[] = [];
+  let k = 0;
+  shapes.forEach((shape, index) => {
+    const wire = plan.wires[index]!;
+    const from = k;
+    const x = new Float64Array(shape.x.length);
+    const y = new Float64Array(shape.x.length);
+    for (let i = 0; i < shape.x.length; i++, k++) {
+      x[i] = laid.made.x[k]!;
+      y[i] = laid.made.y[k]!;
+      if ((k - from) % 2 !== 0) continue;
+      places.push({
+        wire: index,
+        atMm: alongBlank(wire, shape.atMm[i]!) - wire.startMm,
+        offMm: laid.off[k]!,
+        seen: good[k]! >= SEEN,
+      });
+    }
+    lines.push({ made: { x, y }, planned: { x: shape.x, y: shape.y } });
+  });
+  const sizes = places
+    .filter((p) => p.seen)
+    .map((p) => Math.abs(p.offMm))
+    .sort((a, b) => a - b);
+  const at = (share: number): number => sizes[Math.floor(share * (sizes.length - 1))] ?? 0;
+  const scale = Math.max(0.4, 4 * at(0.5));
+  const bends = shapes
+    .flatMap((shape, i) =>
+      blameOf({ shape, line: lines[i]!.made, good: followed[i]!.good, scale }, restingPose(shape)),
+    )
+    .sort((a, b) => b.share - a.share);
+  return {
+    askewRad: laid.askewRad,
+    moved: laid.moved,
+    meanMm: sizes.reduce((sum, v) => sum + v, 0) / Math.max(1, sizes.length),
+    p95Mm: at(0.95),
+    maxMm: at(1),
+    places,
+    bends,
+    lines,
+    seenShare,
+  };
+}
+
+/** The blank card's frame, to be printed once: what is laid on it is found however it lies. */
+export const CARD_MM = { width: 100, height: 80 } as const;
+export const cardFrame = (): MarkFrame => ({
+  of: 'card',
+  box: { minX: 0, minY: 0, maxX: CARD_MM.width, maxY: CARD_MM.height },
+});
+
+/** The largest piece that fits between the card's marks, mm. */
+export const CARD_ROOM_MM = CARD_MM.width - 2 * MARK_MM;

@@ -1,0 +1,209 @@
+import type { Vec } from '../geometry';
+import { placeOnWire, type WirePlan } from '../plan';
+
+/** One bend of a wire as it can go wrong: bent by another angle, or at another place. */
+export interface Joint {
+  /** which of the wire's bends */
+  readonly bend: number;
+  /** where it begins and ends along the wire, mm */
+  readonly fromMm: number;
+  readonly toMm: number;
+}
+
+/** A planned wire as a row of short links, which its bends can turn. */
+export interface Shape {
+  readonly wire: number;
+  readonly diameterMm: number;
+  /** places along the wire, mm from its start, evenly spaced */
+  readonly atMm: Float64Array;
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly joints: readonly Joint[];
+}
+
+/** How a made wire differs from its plan. */
+export interface Pose {
+  /** turned about its middle, and moved, mm */
+  readonly turn: number;
+  readonly dx: number;
+  readonly dy: number;
+  /** what each bend is bent further, clockwise, rad */
+  readonly more: Float64Array;
+  /** how far each bend lies further along the wire, mm */
+  readonly later: Float64Array;
+}
+
+/** Links are about so long, mm. */
+const LINK_MM = 0.25;
+
+export function shapeOf(wire: WirePlan, index: number): Shape {
+  const { pieces } = wire.strip;
+  const last = pieces[pieces.length - 1];
+  const length = last ? last.startMm + last.lengthMm : 0;
+  const count = Math.max(2, Math.round(length / LINK_MM));
+  const atMm = new Float64Array(count + 1);
+  const x = new Float64Array(count + 1);
+  const y = new Float64Array(count + 1);
+  for (let i = 0; i <= count; i++) {
+    atMm[i] = (length * i) / count;
+    const at = placeOnWire(wire, atMm[i]!)?.at ?? { x: 0, y: 0 };
+    x[i] = at.x;
+    y[i] = at.y;
+  }
+  const joints = wire.bends.map((b, bend) => ({ bend, fromMm: b.startMm, toMm: b.endMm }));
+  return { wire: index, diameterMm: wire.stock.diameterMm, atMm, x, y, joints };
+}
+
+export const restingPose = ({ joints }: Shape): Pose => ({
+  turn: 0,
+  dx: 0,
+  dy: 0,
+  more: new Float64Array(joints.length),
+  later: new Float64Array(joints.length),
+});
+
+/** How much of a bend lies before a place, 0 to 1. */
+const shareBefore = ({ fromMm, toMm }: Joint, atMm: number): number =>
+  toMm - fromMm < 1e-6
+    ? Number(atMm > fromMm)
+    : Math.min(1, Math.max(0, (atMm - fromMm) / (toMm - fromMm)));
+
+/** The link that ends at or after a place. */
+const linkAt = ({ atMm }: Shape, mm: number): number => {
+  const step = atMm[1]! - atMm[0]!;
+  return Math.min(atMm.length - 2, Math.max(0, Math.round(mm / step) - 1));
+};
+
+export interface Line {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+}
+
+/** Where a wire lies in a pose: its links turned by what lies before them, laid one to the next. */
+export function posed(shape: Shape, pose: Pose): Line {
+  const { atMm, joints } = shape;
+  const n = atMm.length;
+  const heading = new Float64Array(n - 1).fill(pose.turn);
+  const longer = new Float64Array(n - 1);
+  joints.forEach((joint, k) => {
+    const more = pose.more[k]!;
+    if (more !== 0) {
+      for (let i = 0; i < n - 1; i++) {
+        const middle = (atMm[i]! + atMm[i + 1]!) / 2;
+        if (middle > joint.fromMm) heading[i] = heading[i]! + more * shareBefore(joint, middle);
+      }
+    }
+    const later = pose.later[k]!;
+    if (later !== 0) {
+      const [before, after] = [linkAt(shape, joint.fromMm), linkAt(shape, joint.toMm + 0.3)];
+      longer[before] = longer[before]! + later;
+      longer[after] = longer[after]! - later;
+    }
+  });
+  const x = new Float64Array(n);
+  const y = new Float64Array(n);
+  for (let i = 0; i < n - 1; i++) {
+    let [vx, vy] = [shape.x[i + 1]! - shape.x[i]!, shape.y[i + 1]! - shape.y[i]!];
+    if (longer[i] !== 0) {
+      const by = 1 + longer[i]! / Math.max(1e-9, Math.hypot(vx, vy));
+      vx *= by;
+      vy *= by;
+    }
+    const [c, s] = [Math.cos(heading[i]!), Math.sin(heading[i]!)];
+    x[i + 1] = x[i]! + c * vx - s * vy;
+    y[i + 1] = y[i]! + s * vx + c * vy;
+  }
+  const mx = mean(shape.x) + pose.dx - mean(x);
+  const my = mean(shape.y) + pose.dy - mean(y);
+  for (let i = 0; i < n; i++) {
+    x[i] = x[i]! + mx;
+    y[i] = y[i]! + my;
+  }
+  return { x, y };
+}
+
+const mean = (v: Float64Array): number => v.reduce((sum, a) => sum + a, 0) / v.length;
+
+/** What of a pose is let free. */
+export interface Free {
+  readonly more: readonly number[];
+  readonly later: readonly number[];
+}
+
+/**
+ * How far each place moves along given directions for each free part of a pose: turn, dx, dy, then the
+ * bends' angles, then their places. Columns of as many numbers as there are places.
+ * @param line where the wire lies now
+ */
+export function moves(
+  shape: Shape,
+  line: Line,
+  nx: Float64Array,
+  ny: Float64Array,
+  free: Free,
+): Float64Array[] {
+  const n = nx.length;
+  const column = (f: (i: number) => readonly [number, number]): Float64Array => {
+    let [mx, my] = [0, 0];
+    const fx = new Float64Array(n);
+    const fy = new Float64Array(n);
+    for (let i = 0; i < n; i++) {
+      const [u, v] = f(i);
+      fx[i] = u;
+      fy[i] = v;
+      mx += u / n;
+      my += v / n;
+    }
+    // The wire's middle stays: what moves it is told by dx and dy.
+    return fx.map((u, i) => (u - mx) * nx[i]! + (fy[i]! - my) * ny[i]!);
+  };
+  const turnBy = (share: (i: number) => number): Float64Array => {
+    let [u, v] = [0, 0];
+    return column((i) => {
+      if (i > 0) {
+        const part = share(i - 1);
+        u -= part * (line.y[i]! - line.y[i - 1]!);
+        v += part * (line.x[i]! - line.x[i - 1]!);
+      }
+      return [u, v];
+    });
+  };
+  const middle = (i: number): number => (shape.atMm[i]! + shape.atMm[i + 1]!) / 2;
+  const along = (i: number): [number, number] => {
+    const [u, v] = [line.x[i + 1]! - line.x[i]!, line.y[i + 1]! - line.y[i]!];
+    const by = Math.max(1e-9, Math.hypot(u, v));
+    return [u / by, v / by];
+  };
+  return [
+    turnBy(() => 1),
+    nx.slice(),
+    ny.slice(),
+    ...free.more.map((k) => turnBy((i) => shareBefore(shape.joints[k]!, middle(i)))),
+    ...free.later.map((k) => {
+      const joint = shape.joints[k]!;
+      const [before, after] = [linkAt(shape, joint.fromMm), linkAt(shape, joint.toMm + 0.3)];
+      const [a, b] = [along(before), along(after)];
+      return column((i) => [
+        (i > before ? a[0] : 0) - (i > after ? b[0] : 0),
+        (i > before ? a[1] : 0) - (i > after ? b[1] : 0),
+      ]);
+    }),
+  ];
+}
+
+/** Directions to the left of a line, as seen from the front. */
+export function leftOf({ x, y }: Line): { readonly nx: Float64Array; readonly ny: Float64Array } {
+  const n = x.length;
+  const nx = new Float64Array(n);
+  const ny = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    const [a, b] = [Math.max(0, i - 1), Math.min(n - 1, i + 1)];
+    const [u, v] = [x[b]! - x[a]!, y[b]! - y[a]!];
+    const by = Math.max(1e-9, Math.hypot(u, v));
+    nx[i] = v / by;
+    ny[i] = -u / by;
+  }
+  return { nx, ny };
+}
+
+export const pointsOf = ({ x, y }: Line): Vec[] => Array.from(x, (u, i) => ({ x: u, y: y[i]! }));
