@@ -6,7 +6,9 @@ import sharp from 'sharp';
 import { describe, expect, it, test } from 'vitest';
 import { readCommand } from './arguments';
 import { runElements } from './elementCommand';
-import { loadKit, loadPiece, runPiece } from './pieceCommand';
+import { runPattern } from './patternCommand';
+import { runPhoto } from './photoCommand';
+import { loadKit, loadPiece, plannedWith, runPiece, type PlannedPiece } from './pieceCommand';
 import { runRoute } from './routeCommand';
 import { runTrace } from './traceCommand';
 
@@ -278,6 +280,64 @@ describe('cut', () => {
   });
 });
 
+describe('pattern and photo', () => {
+  const vee =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><path d="M5 30 L30 30 L30 5" fill="none"/></svg>';
+  const planned = (): PlannedPiece => plannedWith(loadPiece(vee), { diameterMm: 1 });
+  interface Printed {
+    to_px: [number, number, number, number, number, number];
+    width_px: number;
+    height_px: number;
+    pages: number;
+  }
+  interface Judged {
+    found: boolean;
+    reason: string | null;
+    places: { wire: number; at_mm: number; off_mm: number }[];
+    bends: { wire: number; bend: number; nudge_deg: number }[];
+  }
+
+  it('prints a page of its true size and judges a wire that is laid on it', async () => {
+    const out = join(folder, 'vee.png');
+    const printed = (await runPattern(planned(), { dpi: 300, out })) as Printed;
+    const [a, b, c, d, e, f] = printed.to_px;
+    expect([a, b, c, d]).toEqual([300 / 25.4, 0, 0, 300 / 25.4]);
+    expect([printed.width_px, printed.height_px]).toEqual([2480, 3508]);
+    expect(printed.pages).toBe(1);
+    const { width, height, density } = await sharp(out).metadata();
+    expect([width, height, density]).toEqual([2480, 3508, 300]);
+
+    // Copper laid on the scanned page: the second leg leans 5 degrees further to the right than planned.
+    const lean = (5 * Math.PI) / 180;
+    const tip = { x: 30 + 25 * Math.sin(lean), y: 30 - 25 * Math.cos(lean) };
+    const wire = `<svg xmlns="http://www.w3.org/2000/svg" width="2480" height="3508"><g transform="matrix(${a} 0 0 ${d} ${e} ${f})"><path d="M5 30 L30 30 L${tip.x} ${tip.y}" fill="none" stroke="#a5562c" stroke-width="1" stroke-linejoin="round"/></g></svg>`;
+    const scan = join(folder, 'scan.jpg');
+    await sharp(out)
+      .composite([{ input: Buffer.from(wire) }])
+      .jpeg({ quality: 92 })
+      .toFile(scan);
+    const judged = (await runPhoto(planned(), scan)) as Judged;
+    expect(judged.found).toBe(true);
+    // It turns 90 degrees to the left by plan, and 85 as it lies: bend it 5 degrees further to the left.
+    expect(judged.bends).toHaveLength(1);
+    expect(judged.bends[0]).toMatchObject({ wire: 0, bend: 0 });
+    expect(Math.abs(judged.bends[0]!.nudge_deg - -5)).toBeLessThan(0.3);
+    // Laid on as it fits best each leg is turned by half of it about its middle: 12.5 mm x sin 2.5 degrees.
+    for (const end of [judged.places[0]!, judged.places.at(-1)!]) {
+      expect(Math.abs(Math.abs(end.off_mm) - 12.5 * Math.sin(lean / 2))).toBeLessThan(0.06);
+    }
+    expect(judged.places.length).toBeGreaterThan(80);
+  });
+
+  it('of the bare page says that no wire is there', async () => {
+    const out = join(folder, 'bare.png');
+    await runPattern(planned(), { out });
+    const judged = (await runPhoto(planned(), out)) as Judged;
+    expect(judged).toMatchObject({ found: false, places: [], bends: [] });
+    expect(judged.reason).toMatch(/no wire was found/);
+  });
+});
+
 describe('trace', () => {
   /** A ring of 60 px and a line beside it, on a sheet that is 300 px wide and 200 high. */
   const drawn = (): Buffer => {
@@ -366,6 +426,9 @@ describe('the command', () => {
     [['trace', 'empty.svg'], /^empty\.svg: This file is empty\.\n$/],
     [['trace', 'a.svg', '--mode', 'dots'], /^--mode dots: choose one of centreline, outline\n$/],
     [['trace', 'a.svg', '--dpi', '300', '--px-per-mm', '8'], /^give either .*\n$/],
+    [['photo', 'a.svg'], /^photo: name a piece and one photograph of it\n$/],
+    [['photo', 'a.svg', 'a.svg'], /^a\.svg: This is not a picture that can be read\. .*\n$/],
+    [['pattern', 'a.svg', '--paper', 'a9'], /^--paper a9: choose one of a4, letter\n$/],
     [['sing', 'a.svg'], /^sing: no such command.*\n$/],
   ])('%j: one line on standard error, exit 2', (args, message) => {
     file('empty.svg', '');

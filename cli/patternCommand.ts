@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import sharp from 'sharp';
 import { dressPiece } from '../core/dressing';
+import type { MarkFrame } from '../core/fiducial';
 import { FileError } from '../core/file';
 import {
   buildSheet,
@@ -29,25 +30,40 @@ const font = (weight: number): Uint8Array =>
     ),
   );
 
-/** Draws the first page of a pattern as a picture. @throws FileError */
-export async function runPattern(
+/** The first page of a pattern as an SVG, and how the figure lies on it. @throws FileError */
+export function patternPage(
   { piece, plan }: PlannedPiece,
-  { dpi = 200, paper: id = 'a4', out }: PatternCommandOptions,
-): Promise<object> {
+  dpi: number,
+  id: Paper['id'],
+): {
+  readonly svg: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly lies: WindowItem;
+  readonly pages: number;
+  readonly frame: MarkFrame | null;
+} {
   const paper = PAPERS[id];
-  const dressing = dressPiece(piece, plan);
-  const box = printedBox(plan, dressing);
+  const box = printedBox(plan, dressPiece(piece, plan));
   if (!box) throw new FileError('There is nothing in it that a pattern could be made of.');
   const { pages } = buildSheet(piece, plan, { paper: id, unit: 'mm' });
-  const patterns = pages.filter((p) => p.title.startsWith('Pattern'));
   const lies = pages[0]!.items.find((item): item is WindowItem => item.type === 'window');
   if (!lies) throw new FileError('It would take too many sheets of paper to be printed.');
-  const { svg, widthPx, heightPx } = writePageSvg(
-    pages[0]!,
-    paper,
-    { regular: font(400), bold: font(600) },
-    dpi,
-  );
+  const fonts = { regular: font(400), bold: font(600) };
+  return {
+    ...writePageSvg(pages[0]!, paper, fonts, dpi),
+    lies,
+    pages: pages.filter((p) => p.title.startsWith('Pattern')).length,
+    frame: patternOf(box, paper)?.frame ?? null,
+  };
+}
+
+/** Draws the first page of a pattern as a picture. @throws FileError */
+export async function runPattern(
+  planned: PlannedPiece,
+  { dpi = 200, paper = 'a4', out }: PatternCommandOptions,
+): Promise<object> {
+  const { svg, widthPx, heightPx, lies, pages, frame } = patternPage(planned, dpi, paper);
   if (widthPx * heightPx > MOST_PX) {
     throw new FileError(`At ${dpi} dots to the inch this picture would be too large.`);
   }
@@ -67,7 +83,7 @@ export async function runPattern(
     to_px: [scale, 0, 0, scale, lies.dx * scale, lies.dy * scale],
     width_px: widthPx,
     height_px: heightPx,
-    pages: patterns.length,
-    marks: Boolean(patternOf(box, paper)?.frame),
+    pages,
+    marks: frame !== null,
   };
 }

@@ -35,6 +35,11 @@ export const SEEN = 0.33;
 /** A bend is named when it is off by this much: less can be neither seen nor mended. */
 const LEAST = { rad: (1.2 * Math.PI) / 180, mm: 0.3 };
 
+/** A bend off by more than this is another bend. */
+const MOST = { rad: 0.7, mm: 2.5 };
+const possible = ({ more, later }: Pose): boolean =>
+  more.every((v) => Math.abs(v) < MOST.rad) && later.every((v) => Math.abs(v) < MOST.mm);
+
 /**
  * The one or two bends of a wire whose change explains most of where it lies: each is tried alone, by
  * angle and by place, the wire laid anew with it and moved as a whole to where it fits best; then a
@@ -52,7 +57,7 @@ export function blameOf(seen: Seen, placed: Pose): Blamed[] {
     const after = fitted(seen, now.pose, both, 5);
     // A second is named only if the first leaves much that it explains.
     const enough = round === 0 ? 0.75 : 0.5;
-    if (!(after.off < enough * now.off)) break;
+    if (!(after.off < enough * now.off) || !possible(after.pose)) break;
     chosen = both;
     now = after;
   }
@@ -89,13 +94,53 @@ function bestOf(seen: Seen, pose: Pose, chosen: Choice): Choice | null {
     more: [...chosen.more, ...c.more],
     later: [...chosen.later, ...c.later],
   });
+  const first = firstLook(seen, pose);
   const tried = choices
-    .map((c) => ({ c, off: fitted(seen, pose, joined(c), 1).off }))
+    .map((c) => ({ c, off: first(joined(c)) }))
     .sort((a, b) => a.off - b.off)
     .slice(0, 6)
-    .map(({ c }) => ({ c, off: fitted(seen, pose, joined(c), 5).off }));
+    .map(({ c }) => {
+      const { pose: then, off } = fitted(seen, pose, joined(c), 5);
+      return { c, off: possible(then) ? off : Infinity };
+    });
   return tried.sort((a, b) => a.off - b.off)[0]?.c ?? null;
 }
+
+/** What would be left if a wire moved on as it begins to, for any bends let free. */
+function firstLook({ shape, line, good, scale }: Seen, pose: Pose): (free: Choice) => number {
+  const at = posed(shape, pose);
+  const { nx, ny } = leftOf(at);
+  const rest = restOf(line, at, nx, ny);
+  const weights = weightsOf(rest, good, scale);
+  const all = shape.joints.map((_, k) => k);
+  const columns = moves(shape, at, nx, ny, { more: all, later: all });
+  return ({ more, later }) => {
+    const own = [
+      ...columns.slice(0, 3),
+      ...more.map((k) => columns[3 + k]!),
+      ...later.map((k) => columns[3 + all.length + k]!),
+    ];
+    const step = solved(
+      own,
+      rest,
+      weights,
+      stiffOf(own.length),
+      own.map(() => 0),
+    );
+    if (!step) return Infinity;
+    const left = rest.map((r, i) => r - own.reduce((s, c, k) => s + c[i]! * step[k]!, 0));
+    return lossOf(left, good, scale);
+  };
+}
+
+const restOf = (line: Line, at: Line, nx: Float64Array, ny: Float64Array): Float64Array =>
+  at.x.map((x, i) => (line.x[i]! - x) * nx[i]! + (line.y[i]! - at.y[i]!) * ny[i]!);
+
+const weightsOf = (rest: Float64Array, good: Float64Array, scale: number): Float64Array =>
+  rest.map((r, i) => (good[i]! < SEEN ? 0 : Math.min(1, scale / Math.max(1e-9, Math.abs(r)))));
+
+const stiffOf = (count: number): number[] =>
+  Array.from({ length: count }, (_, i) => (i < 3 ? 1e-6 : 1e-3));
 
 /** The pose with only these bends free that comes nearest, and the mean square that stays off, robustly. */
 function fitted(seen: Seen, start: Pose, free: Free, rounds: number): Tried {
@@ -105,28 +150,20 @@ function fitted(seen: Seen, start: Pose, free: Free, rounds: number): Tried {
   for (let round = 0; round <= rounds; round++) {
     const at = posed(shape, pose);
     const { nx, ny } = leftOf(at);
-    const rest = at.x.map((x, i) => (line.x[i]! - x) * nx[i]! + (line.y[i]! - at.y[i]!) * ny[i]!);
-    const weights = rest.map((r, i) =>
-      good[i]! < SEEN ? 0 : Math.min(1, scale / Math.max(1e-9, Math.abs(r))),
-    );
+    const rest = restOf(line, at, nx, ny);
     const loss = lossOf(rest, good, scale);
     if (loss < off || round === 0) off = loss;
     if (round === rounds) break;
     const columns = moves(shape, at, nx, ny, free);
-    const stiff = columns.map((_, i) => (i < 3 ? 1e-6 : 1e-3));
+    const weights = weightsOf(rest, good, scale);
     const step = solved(
       columns,
       rest,
       weights,
-      stiff,
+      stiffOf(columns.length),
       columns.map(() => 0),
     );
     if (!step) break;
-    if (rounds === 1) {
-      // A first look: what would be left if the wire moved as it begins to.
-      const left = rest.map((r, i) => r - columns.reduce((s, c, k) => s + c[i]! * step[k]!, 0));
-      return { pose, off: lossOf(left, good, scale) };
-    }
     const more = pose.more.slice();
     const later = pose.later.slice();
     free.more.forEach((k, i) => (more[k] = more[k]! + step[3 + i]!));

@@ -2,7 +2,7 @@ import { say, type Said } from '../words';
 import type { PhotoAnswer, PhotoFault } from './judgePhoto';
 
 const WORDS: Readonly<Record<Exclude<PhotoFault, 'some-marks'>, Said>> = {
-  'no-marks': say`No marks of a printed pattern are in this photo. Lay the piece on its pattern, or on the card, and take all four squares in.`,
+  'no-marks': say`No marks of a printed pattern can be read in this photo. Lay the piece on its pattern, or on the card, go near, and take all four squares in.`,
   blurred: say`This photo is too blurred to measure in. Hold still, let the camera focus, and take it again.`,
   'too-far': say`The pattern is too small in this photo to measure in. Go nearer, or take a larger picture.`,
   'other-page': say`The marks in this photo do not lie as on a flat page. Lay the page flat and take it again.`,

@@ -1,6 +1,6 @@
 import { solveSymmetric } from '../geometry';
 import type { Flat } from './flatten';
-import { follow, sharpened, type Found } from './follow';
+import { follow, sharpened, tipPast, type Found } from './follow';
 import { leftOf, moves, posed, type Free, type Line, type Pose, type Shape } from './shape';
 
 /** A wire found in the photograph. */
@@ -12,8 +12,12 @@ export interface Followed {
   readonly good: Float64Array;
 }
 
-/** Bends are off by so much as a rule: by angle, rad, and by place, mm. */
-const SPREAD = { more: 0.12, later: 0.5 };
+/** Bends are off by so much as a rule: by angle, rad, and by place, mm; a few by far more. */
+const SPREAD = { more: 0.045, later: 0.2 };
+/** How often: degrees of freedom of Student's distribution. */
+const TAILS = 3;
+/** What a wire may be turned and moved by in one round, as its inverse: a nearly straight one could slide away. */
+const HELD = [1 / 0.15, 1 / 1.5, 1 / 1.5];
 /** Wires with more bends than this are bent by angle alone while they are followed. */
 const MANY_BENDS = 60;
 
@@ -37,11 +41,14 @@ export function followWire(flat: Flat, shape: Shape, start: Pose, metal: number)
   for (const { reachMm, stepMm, slope, spread } of ROUNDS) {
     const line = posed(shape, pose);
     const found = follow(flat, line, { diameterMm, reachMm, stepMm, metal, slope });
-    pose = bentTo(shape, pose, line, found, free, spread);
+    const tips = [false, true].map((last) =>
+      shape.bare[Number(last)] ? tipPast(flat, line, found, last, diameterMm) : null,
+    );
+    pose = bentTo(shape, pose, { line, found, tips }, free, spread);
   }
   const line = posed(shape, pose);
   const near = follow(flat, line, { diameterMm, reachMm: 0.7, stepMm: 0.03, metal, slope: 0.35 });
-  const fine = sharpened(flat, line, near, diameterMm);
+  const fine = sharpened(flat, line, near, { diameterMm, metal });
   const { nx, ny } = leftOf(line);
   return {
     pose,
@@ -57,32 +64,30 @@ export function followWire(flat: Flat, shape: Shape, start: Pose, metal: number)
 function bentTo(
   shape: Shape,
   pose: Pose,
-  line: Line,
-  found: Found,
+  { line, found, tips }: Sight,
   free: Free,
   spread: number,
 ): Pose {
-  const { nx, ny } = leftOf(line);
-  const columns = moves(shape, line, nx, ny, free);
+  const { columns, off } = withTips(shape, line, free, { off: found.off, tips });
   const bends = free.more.length;
-  // What a bend is off already counts as well as what it is changed by.
-  const now = [
-    ...free.more.map((k) => pose.more[k]! / SPREAD.more),
-    ...free.later.map((k) => pose.later[k]! / SPREAD.later),
-  ];
-  const prior = [0, 0, 0, ...now];
-  const stiff = columns.map((_, i) =>
-    i < 3 ? 1e-6 : 1 / (i < 3 + bends ? SPREAD.more : SPREAD.later),
-  );
+  // What a bend is off already counts as well as what it is changed by; one that is far off is held less.
+  const now = [...free.more.map((k) => pose.more[k]!), ...free.later.map((k) => pose.later[k]!)];
+  const holds = now.map((v, i) => {
+    const usual = i < bends ? SPREAD.more : SPREAD.later;
+    return Math.sqrt((TAILS + 1) / (TAILS * usual ** 2 + v * v));
+  });
+  const stiff = [...HELD, ...holds];
+  const prior = [0, 0, 0, ...now.map((v, i) => v * holds[i]!)];
   let step: Float64Array | null = null;
   for (let round = 0; round < 3; round++) {
-    const weights = found.good.map((g, i) => {
+    const weights = off.map((o, i) => {
       const moved = step ? columns.reduce((sum, c, k) => sum + c[i]! * step![k]!, 0) : 0;
-      const rest = Math.abs(found.off[i]! - moved) / spread;
-      // Four links to the millimetre are not four witnesses.
-      return (0.35 * g * g * (step && rest > 1.5 ? 1.5 / rest : 1)) / spread ** 2;
+      const rest = Math.abs(o - moved) / spread;
+      // Four links to the millimetre are not four witnesses; a tip is one.
+      const sure = i < found.good.length ? 0.35 * found.good[i]! ** 2 : 1;
+      return (sure * (step && rest > 1.5 ? 1.5 / rest : 1)) / spread ** 2;
     });
-    step = solved(columns, found.off, weights, stiff, prior);
+    step = solved(columns, off, weights, stiff, prior);
     if (!step) return pose;
   }
   const moved = step!;
@@ -98,6 +103,41 @@ function bentTo(
     dy: pose.dy + moved[2]!,
     more,
     later,
+  };
+}
+
+interface Sight {
+  readonly line: Line;
+  readonly found: Found;
+  /** how much further the wire goes on at its first and its last end, where that can be told */
+  readonly tips: readonly (number | null)[];
+}
+
+/** What is off across the wire at each place, and along it at its tips. */
+function withTips(
+  shape: Shape,
+  line: Line,
+  free: Free,
+  { off, tips }: { readonly off: Float64Array; readonly tips: Sight['tips'] },
+): { readonly columns: readonly Float64Array[]; readonly off: Float64Array } {
+  const { nx, ny } = leftOf(line);
+  const columns = moves(shape, line, nx, ny, free);
+  const ends = tips.flatMap((mm, k) => (mm === null ? [] : [{ mm, k }]));
+  if (ends.length === 0) return { columns, off };
+  // Turned to the right the left is ahead.
+  const ahead = moves(
+    shape,
+    line,
+    ny.map((v) => -v),
+    nx,
+    free,
+  );
+  const last = off.length - 1;
+  return {
+    columns: columns.map((c, i) =>
+      Float64Array.from([...c, ...ends.map(({ k }) => (k === 1 ? 1 : -1) * ahead[i]![k * last]!)]),
+    ),
+    off: Float64Array.from([...off, ...ends.map((e) => e.mm)]),
   };
 }
 

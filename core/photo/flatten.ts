@@ -38,11 +38,8 @@ export function scaleOf(view: View, { minX, minY, maxX, maxY }: Box): number {
   return Math.sqrt(Math.abs((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x)));
 }
 
-/** Colours that darkness is told by: the print under a piece is blue, so the blue shows metal alone. */
-export type Light = 'blue' | 'luma';
-
-/** Lays a box of the page flat. */
-export function flatten(picture: Rgba, view: View, box: Box, frame: MarkFrame, light: Light): Flat {
+/** Lays a box of the page flat. The print under a piece is blue: the blue of the picture shows metal alone. */
+export function flatten(picture: Rgba, view: View, box: Box, frame: MarkFrame): Flat {
   const [w, h] = [box.maxX - box.minX, box.maxY - box.minY];
   const pxPerMm = Math.min(
     FINEST_PX_PER_MM,
@@ -52,8 +49,6 @@ export function flatten(picture: Rgba, view: View, box: Box, frame: MarkFrame, l
   const grid = makeGrid(Math.ceil(w * pxPerMm), Math.ceil(h * pxPerMm));
   const flat = { grid, pxPerMm, from: { x: box.minX, y: box.minY } };
   const { data, width, height } = picture;
-  const weights = light === 'blue' ? [0, 0, 1] : [0.299, 0.587, 0.114];
-  const [wr, wg, wb] = weights as [number, number, number];
   for (let row = 0, i = 0; row < grid.height; row++) {
     const y = box.minY + (row + 0.5) / pxPerMm;
     for (let column = 0; column < grid.width; column++, i++) {
@@ -64,19 +59,9 @@ export function flatten(picture: Rgba, view: View, box: Box, frame: MarkFrame, l
       const [s, t] = [u - c, v - r];
       const k = 4 * (r * width + c);
       const below = k + 4 * width;
-      const a = (1 - s) * (1 - t);
-      const b = s * (1 - t);
-      const d = (1 - s) * t;
-      const e = s * t;
-      const blue =
-        a * data[k + 2]! + b * data[k + 6]! + d * data[below + 2]! + e * data[below + 6]!;
-      let value = wb * blue;
-      if (wr > 0) {
-        value +=
-          wr * (a * data[k]! + b * data[k + 4]! + d * data[below]! + e * data[below + 4]!) +
-          wg * (a * data[k + 1]! + b * data[k + 5]! + d * data[below + 1]! + e * data[below + 5]!);
-      }
-      grid.data[i] = value / 255;
+      const upper = data[k + 2]! * (1 - s) + data[k + 6]! * s;
+      const lower = data[below + 2]! * (1 - s) + data[below + 6]! * s;
+      grid.data[i] = (upper * (1 - t) + lower * t) / 255;
     }
   }
   const block = Math.max(1, Math.round(pxPerMm / 2));

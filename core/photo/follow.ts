@@ -65,13 +65,17 @@ export function follow(flat: Flat, line: Line, options: FollowOptions): Found {
       const [a, b] = [k - side, k + side];
       const rise = values[a + edge]! - values[a - edge]!;
       const fall = values[b - edge]! - values[b + edge]!;
-      const beside = (mean(a - far, a - near) + mean(b + near, b + far)) / 2;
-      const within = mean(a, b);
+      const [before, after] = [mean(a - far, a - near), mean(b + near, b + far)];
       const share = (v: number): number => Math.min(1, Math.max(0, v / metal));
+      // Of its two edges that one tells most beside which there is bare paper: the other lies in its shadow.
+      const clean = Math.max(
+        share(1.6 * rise) * (1 - share(2 * before)),
+        share(1.6 * fall) * (1 - share(2 * after)),
+      );
       const score =
-        0.6 * share(1.6 * Math.min(rise, fall)) +
-        0.15 * share(1.6 * Math.max(rise, fall)) +
-        0.25 * share(1.4 * (within - beside));
+        0.5 * clean +
+        0.25 * share(1.6 * Math.min(rise, fall)) +
+        0.25 * share(1.4 * (mean(a, b) - Math.min(before, after)));
       scores[i * count + j] = score;
       // Of two alike the nearer.
       const here = score - 0.08 * ((j - half) / half) ** 2;
@@ -104,11 +108,20 @@ export function follow(flat: Flat, line: Line, options: FollowOptions): Found {
 const EDGE_REACH_MM = 0.22;
 const FINE_MM = 0.02;
 
+/** Paper is bare where it is darker by less than this, as a share of metal. */
+const BARE = 0.22;
+
 /**
- * The same to a small part of a pixel: both edges where darkness changes fastest, the middle between
- * them, or half a wire from the one that can be seen. Then the median over a millimetre.
+ * The same to a small part of a pixel: both edges where darkness changes fastest, the middle between them
+ * where paper is bare beside both, else half a wire from the one beside which it is. Then the median over a
+ * millimetre.
  */
-export function sharpened(flat: Flat, line: Line, found: Found, diameterMm: number): Found {
+export function sharpened(
+  flat: Flat,
+  line: Line,
+  found: Found,
+  { diameterMm, metal }: { readonly diameterMm: number; readonly metal: number },
+): Found {
   const n = line.x.length;
   const { nx, ny } = leftOf(line);
   const rises = new Float64Array(n).fill(NaN);
@@ -141,20 +154,37 @@ export function sharpened(flat: Flat, line: Line, found: Found, diameterMm: numb
     }
     return o + (sum / weight) * FINE_MM;
   };
+  const bareBeside = (i: number, o: number, sign: number): boolean => {
+    let sum = 0;
+    for (const far of [0.16, 0.22, 0.28, 0.34]) {
+      const p = o + sign * far;
+      sum += darkAt(flat, line.x[i]! + nx[i]! * p, line.y[i]! + ny[i]! * p) / 4;
+    }
+    return sum < BARE * metal;
+  };
+  const bare = [new Uint8Array(n), new Uint8Array(n)] as const;
   const spans: number[] = [];
   for (let i = 0; i < n; i++) {
     if (found.good[i]! < 0.2) continue;
-    rises[i] = edgeAt(i, found.off[i]! - diameterMm / 2, 1);
-    falls[i] = edgeAt(i, found.off[i]! + diameterMm / 2, -1);
-    const span = falls[i]! - rises[i]!;
-    if (Math.abs(span - diameterMm) < 0.2 * diameterMm + 0.05) spans.push(span);
+    const rise = edgeAt(i, found.off[i]! - diameterMm / 2, 1);
+    const fall = edgeAt(i, found.off[i]! + diameterMm / 2, -1);
+    rises[i] = rise;
+    falls[i] = fall;
+    bare[0][i] = Number(bareBeside(i, rise, -1));
+    bare[1][i] = Number(bareBeside(i, fall, 1));
+    const off = Math.abs(fall - rise - diameterMm);
+    if (bare[0][i] && bare[1][i] && off < 0.15 * diameterMm + 0.05) spans.push(fall - rise);
   }
   spans.sort((a, b) => a - b);
-  const span = spans.length > 8 ? spans[spans.length >> 1]! : diameterMm;
+  const span = spans.length > 20 ? spans[spans.length >> 1]! : diameterMm;
   const raw = found.off.map((o, i) => {
     const [a, b] = [rises[i]!, falls[i]!];
-    if (!Number.isNaN(a) && !Number.isNaN(b) && Math.abs(b - a - span) < 0.12) return (a + b) / 2;
-    const one = [a + span / 2, b - span / 2].filter((v) => !Number.isNaN(v));
+    const both = !Number.isNaN(a) && !Number.isNaN(b);
+    if (both && bare[0][i] === bare[1][i] && Math.abs(b - a - span) < 0.12) return (a + b) / 2;
+    const [left, right] = [b - span / 2, a + span / 2];
+    if (bare[0][i] && !bare[1][i] && !Number.isNaN(right)) return right;
+    if (bare[1][i] && !bare[0][i] && !Number.isNaN(left)) return left;
+    const one = [left, right].filter((v) => !Number.isNaN(v));
     return one.sort((p, q) => Math.abs(p - o) - Math.abs(q - o))[0] ?? o;
   });
   return { off: medians(raw, 2), good: found.good };
@@ -166,4 +196,53 @@ function medians(values: Float64Array, reach: number): Float64Array {
     const part = values.slice(Math.max(0, i - reach), i + reach + 1).sort();
     return part[part.length >> 1]!;
   });
+}
+
+/** The tip is looked for so far past where the wire should end, and before, mm. */
+const TIP_REACH_MM = 1.8;
+
+/**
+ * How much further than a line a wire goes on at its first or last end, mm; null where no tip can be told,
+ * as where other metal lies there.
+ */
+export function tipPast(
+  flat: Flat,
+  line: Line,
+  found: Found,
+  last: boolean,
+  d: number,
+): number | null {
+  const n = line.x.length;
+  const i = last ? n - 1 : 0;
+  const from = last ? Math.max(0, n - 5) : Math.min(n - 1, 4);
+  const { nx, ny } = leftOf(line);
+  const at = (k: number): [number, number] => [
+    line.x[k]! + nx[k]! * found.off[k]!,
+    line.y[k]! + ny[k]! * found.off[k]!,
+  ];
+  const [x, y] = at(i);
+  const [u, v] = [x - at(from)[0], y - at(from)[1]];
+  const by = Math.hypot(u, v);
+  if (by < 1e-6) return null;
+  const [tx, ty] = [u / by, v / by];
+  const step = 0.05;
+  const count = Math.round(TIP_REACH_MM / step);
+  const across = [-0.3, -0.15, 0, 0.15, 0.3];
+  const dark = (p: number): number =>
+    across.reduce(
+      (sum, a) => sum + darkAt(flat, x + tx * p - ty * a * d, y + ty * p + tx * a * d),
+      0,
+    ) / across.length;
+  const within = Array.from({ length: 10 }, (_, k) => dark(-TIP_REACH_MM + k * 0.1)).sort(
+    (a, b) => a - b,
+  )[5]!;
+  const beyond = dark(TIP_REACH_MM);
+  if (beyond > 0.5 * within) return null;
+  const half = (within + beyond) / 2;
+  for (let k = -count; k < count; k++) {
+    if (dark(k * step) < half && dark((k + 1) * step) < half && dark((k + 3) * step) < half) {
+      return k === -count ? null : k * step;
+    }
+  }
+  return null;
 }

@@ -12,3 +12,8 @@ export {
   type PhotoPlace,
 } from './judgePhoto';
 export type { Blamed } from './blame';
+export { formByHand, type FormedByHand, type Mistake } from './practiceHand';
+export { shapesOf, type Line, type Shape } from './shape';
+export { layOn } from './layOn';
+export { leftOf } from './shape';
+export { photoFaultWords } from './faultWords';

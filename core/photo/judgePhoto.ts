@@ -1,14 +1,14 @@
 import type { Box } from '../geometry';
 import { frameAround, MARK_MM, type MarkCode, type MarkFrame } from '../fiducial';
-import { alongBlank, wholeWire, type Plan } from '../plan';
-import { brightness, inkThreshold, reduce, type Rgba } from '../trace';
+import { alongBlank, formedLine, wholeWire, type Plan } from '../plan';
+import { brightness, inkThreshold, quantile, reduce, type Grid, type Rgba } from '../trace';
 import { blameOf, SEEN, type Blamed } from './blame';
 import { followWire } from './fit';
-import { flatten, scaleOf, type Flat, type Light } from './flatten';
+import { darkAt, flatten, scaleOf, type Flat } from './flatten';
 import { findMarks, type SeenMark } from './marks';
 import { farFrom, metalMap, metalPoints, placeOf, posesOf, roughly, thinned } from './place';
 import { layOn } from './layOn';
-import { leftOf, restingPose, shapeOf, type Line, type Shape } from './shape';
+import { leftOf, restingPose, shapesOf, type Line, type Shape } from './shape';
 import { viewOf, type View } from './view';
 
 /** Why nothing can be said of a photograph. */
@@ -86,7 +86,9 @@ export function judgePhoto(picture: Rgba, plan: Plan, frames: readonly MarkFrame
     fault: why,
     marks: marks.length,
   });
-  if (marks.length === 0) return fault(search.squares >= 3 ? 'blurred' : 'no-marks');
+  if (marks.length === 0) {
+    return fault(search.squares >= 3 || isBlurred(full) ? 'blurred' : 'no-marks');
+  }
   if (marks.length < 3) return fault('some-marks');
   const laid = frameOf(marks, plan, frames);
   const view = laid && viewOf(marks, laid.frame, picture);
@@ -95,19 +97,36 @@ export function judgePhoto(picture: Rgba, plan: Plan, frames: readonly MarkFrame
   if (pxPerMm < LEAST_PX_PER_MM) return fault('too-far');
   const spread = marks.map((m) => m.edgePx).sort((a, b) => a - b)[marks.length >> 1]! / pxPerMm;
   if (spread > BLURRED_MM) return fault('blurred');
-  const shapes = plan.wires.map(shapeOf);
+  const shapes = shapesOf(plan.wires);
   if (shapes.length === 0) return fault('no-wire');
   const { box } = laid.frame;
   const seenBox: Box = { ...box, minX: box.minX - ASIDE_MM, maxX: box.maxX + ASIDE_MM };
-  let worst: PhotoFault = 'no-wire';
-  for (const light of ['blue', 'luma'] satisfies Light[]) {
-    const flat = flatten(picture, view, seenBox, laid.frame, light);
-    const answer = judgeFlat(flat, plan, shapes, laid.anyTurn);
-    if (typeof answer !== 'string') return { found: true, judgement: { ...answer, view } };
-    if (answer !== 'no-wire') worst = answer;
-    if (answer === 'mirrored') break;
+  const flat = flatten(picture, view, seenBox, laid.frame);
+  const answer = judgeFlat(flat, plan, shapes, laid.anyTurn);
+  if (typeof answer === 'string') return fault(answer);
+  return { found: true, judgement: { ...answer, view } };
+}
+
+/** Of all steps of brightness the steepest reach this share of the whole in a photograph that is in focus. */
+const SHARP_SHARE = 0.13;
+
+/** Whether nothing in a photograph has an edge, though there is light and dark. */
+function isBlurred(full: Grid): boolean {
+  const grid = reduce(full, 2);
+  const { width, height, data } = grid;
+  const steps: number[] = [];
+  const values: number[] = [];
+  const every = Math.max(1, Math.round(Math.sqrt((width * height) / 400_000)));
+  for (let y = 1; y < height - 1; y += every) {
+    for (let x = 1; x < width - 1; x++) {
+      const i = y * width + x;
+      steps.push(Math.abs(data[i + 1]! - data[i - 1]!));
+      if (x % 4 === 0) values.push(data[i]!);
+    }
   }
-  return fault(worst);
+  const at = (v: number[], share: number): number => quantile(Float32Array.from(v), share);
+  const whole = at(values, 0.995) - at(values, 0.005);
+  return whole > 0.15 && at(steps, 0.9995) < SHARP_SHARE * whole;
 }
 
 /** Of marks that are read those that say the same of their page, each corner once. */
@@ -155,8 +174,9 @@ function frameOf(
 }
 
 function middleOf(plan: Plan): { x: number; y: number } {
-  const xs = plan.wires.flatMap((w) => shapeOf(w, 0)).flatMap((s) => [...s.x]);
-  const ys = plan.wires.flatMap((w) => shapeOf(w, 0)).flatMap((s) => [...s.y]);
+  const lines = plan.wires.map((w) => formedLine(w).points);
+  const xs = lines.flat().map((p) => p.x);
+  const ys = lines.flat().map((p) => p.y);
   const mid = (v: readonly number[]): number =>
     (v.reduce((a, b) => Math.min(a, b), Infinity) + v.reduce((a, b) => Math.max(a, b), -Infinity)) /
     2;
@@ -191,12 +211,15 @@ function judgeFlat(
     return 'mirrored';
   }
   const starts = posesOf(shapes, placing);
-  const followed = shapes.map((shape, i) =>
-    followWire(flat, shape, roughly(shape, starts[i]!, map), map.darkness),
-  );
-  const seen = followed.flatMap((f) => [...f.good]).filter((g) => g >= SEEN).length;
-  const all = shapes.reduce((sum, s) => sum + s.atMm.length, 0);
-  const seenShare = seen / all;
+  const followed = shapes.map((shape, i) => {
+    const wire = followWire(flat, shape, roughly(shape, starts[i]!, map), map.darkness);
+    return { ...wire, good: wire.good.map((g, k) => (shape.hidden[k] ? 0 : g)) };
+  });
+  const [seen, all] = [
+    followed.reduce((sum, f) => sum + f.good.filter((g) => g >= SEEN).length, 0),
+    shapes.reduce((sum, s) => sum + s.hidden.filter((h) => !h).length, 0),
+  ];
+  const seenShare = all > 0 ? seen / all : 0;
   const strained = followed.some((f) => [...f.pose.more].some((m) => Math.abs(m) > 1));
   const explained = farFrom(
     metal,
@@ -209,7 +232,30 @@ function judgeFlat(
   if (seenShare < LEAST_SEEN || strained || explained > 1.2) {
     return turnedOver.cost < placing.cost - 0.1 ? 'mirrored' : 'other-piece';
   }
+  if (isPrint(flat, shapes, followed)) return 'no-wire';
   return laidOnPlan(plan, shapes, followed, seenShare);
+}
+
+/** Metal is darker than this beside its middle, on one side at least; a printed line is not. */
+const LEAST_METAL = 0.17;
+
+/** Whether what was followed is the print itself, as a photograph without colours shows it. */
+function isPrint(
+  flat: Flat,
+  shapes: readonly Shape[],
+  followed: readonly { line: Line }[],
+): boolean {
+  const dark = followed.flatMap(({ line }, w) => {
+    const { nx, ny } = leftOf(line);
+    const aside = shapes[w]!.diameterMm / 4;
+    return Array.from(line.x, (x, i) =>
+      Math.max(
+        darkAt(flat, x + nx[i]! * aside, line.y[i]! + ny[i]! * aside),
+        darkAt(flat, x - nx[i]! * aside, line.y[i]! - ny[i]! * aside),
+      ),
+    );
+  });
+  return quantile(Float32Array.from(dark), 0.5) < LEAST_METAL;
 }
 
 /** Where wires were found, and beside their ends what is wound there. */

@@ -18,6 +18,8 @@ export interface Sight {
 }
 
 const ROUNDS = 40;
+/** A round figure hardly says how it is turned, a straight one how it is moved: they stay as their places lie nearest. */
+const HELD = [0.3, 0.03, 0.03];
 
 /**
  * Turns and moves a made piece so that what is off along the plan's normals, place by place in order, is
@@ -50,6 +52,8 @@ export function layOn(plan: Line, found: Line, { nx, ny, weights }: Sight): Laid
     sin += weights[i]! * (a * d - b * c);
   }
   turned(Math.atan2(sin, cos), px - qx, py - qy);
+  const nearest = { turn, x: middle(made.x), y: middle(made.y) };
+  const held = HELD.map((v) => v * Math.sqrt(all));
   for (let round = 0; ; round++) {
     for (let i = 0; i < off.length; i++) {
       off[i] = (made.x[i]! - plan.x[i]!) * nx[i]! + (made.y[i]! - plan.y[i]!) * ny[i]!;
@@ -57,8 +61,14 @@ export function layOn(plan: Line, found: Line, { nx, ny, weights }: Sight): Laid
     if (round === ROUNDS) break;
     const [cx, cy] = [middle(made.x), middle(made.y)];
     const arm = nx.map((u, i) => -(made.y[i]! - cy) * u + (made.x[i]! - cx) * ny[i]!);
-    // A round figure hardly says how it is turned: it stays then as its places lie nearest.
-    const step = solved([arm, nx, ny], off, weights, [0.1, 1e-6, 1e-6], [0, 0, 0]);
+    const past = [nearest.turn - turn, nearest.x - cx, nearest.y - cy];
+    const step = solved(
+      [arm, nx, ny],
+      off,
+      weights,
+      held,
+      past.map((v, k) => v * held[k]!),
+    );
     if (!step) break;
     turned(-step[0]!, -step[1]!, -step[2]!);
     if (Math.abs(step[0]!) < 1e-7 && Math.hypot(step[1]!, step[2]!) < 1e-6) break;

@@ -105,6 +105,8 @@ export interface Placing {
   readonly cost: number;
 }
 
+/** A piece is tried by about so many places. */
+const TRIED_PLACES = 150;
 /** A move as likely as not to be seen, which costs as much as a tenth of a millimetre. */
 const LIKELY = { turn: 0.5, mm: 15 };
 
@@ -114,12 +116,10 @@ const LIKELY = { turn: 0.5, mm: 15 };
  * @param anyTurn however it is turned, as on the blank card; else as it is laid on its pattern
  */
 export function placeOf(shapes: readonly Shape[], map: MetalMap, anyTurn: boolean): Placing {
-  const points = thinned(
-    shapes.map((s) => ({ x: s.x, y: s.y })),
-    4,
-  );
+  const links = shapes.reduce((sum, s) => sum + s.x.length, 0);
+  const points = thinned(shapes, Math.max(2, Math.round(links / TRIED_PLACES)));
   const centre = middleOf(points);
-  const metal = metalPoints(map, 300);
+  const metal = metalPoints(map, 200);
   const cost = (turn: number, dx: number, dy: number, both: boolean): number => {
     const [c, s] = [Math.cos(turn), Math.sin(turn)];
     let sum = 0;
@@ -153,7 +153,7 @@ export function placeOf(shapes: readonly Shape[], map: MetalMap, anyTurn: boolea
   tries.sort((a, b) => a.cost - b.cost);
   const few: typeof tries = [];
   for (const t of tries) {
-    if (few.length >= 10) break;
+    if (few.length >= 8) break;
     const alike = few.some(
       (f) => Math.abs(f.turn - t.turn) < 0.1 && Math.hypot(f.dx - t.dx, f.dy - t.dy) < 2.5,
     );

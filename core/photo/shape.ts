@@ -1,4 +1,4 @@
-import type { Vec } from '../geometry';
+import { cellKey, type Vec } from '../geometry';
 import { placeOnWire, type WirePlan } from '../plan';
 
 /** One bend of a wire as it can go wrong: bent by another angle, or at another place. */
@@ -19,6 +19,10 @@ export interface Shape {
   readonly x: Float64Array;
   readonly y: Float64Array;
   readonly joints: readonly Joint[];
+  /** places where another pass lies along this one, so that the upper hides the lower */
+  readonly hidden: Uint8Array;
+  /** whether nothing is wound or bent on at its first and at its last end */
+  readonly bare: readonly [boolean, boolean];
 }
 
 /** How a made wire differs from its plan. */
@@ -36,7 +40,64 @@ export interface Pose {
 /** Links are about so long, mm. */
 const LINK_MM = 0.25;
 
-export function shapeOf(wire: WirePlan, index: number): Shape {
+/** All wires of a plan. */
+export function shapesOf(wires: readonly WirePlan[]): Shape[] {
+  const shapes = wires.map(shapeOf);
+  const all = shapes.flatMap((s) => placesOf(s));
+  const cells = new Map<number, number[]>();
+  all.forEach((p, k) => {
+    const key = cellKey(Math.floor(p.x / CELL_MM), Math.floor(p.y / CELL_MM));
+    const cell = cells.get(key);
+    if (cell) cell.push(k);
+    else cells.set(key, [k]);
+  });
+  for (const p of all) {
+    const reach = Math.ceil(p.d / CELL_MM);
+    const [cx, cy] = [Math.floor(p.x / CELL_MM), Math.floor(p.y / CELL_MM)];
+    for (let u = -reach; u <= reach && !p.shape.hidden[p.i]; u++) {
+      for (let v = -reach; v <= reach; v++) {
+        const near = cells.get(cellKey(cx + u, cy + v)) ?? [];
+        if (near.some((k) => hides(all[k]!, p))) p.shape.hidden[p.i] = 1;
+      }
+    }
+  }
+  return shapes;
+}
+
+const CELL_MM = 1;
+
+interface Place {
+  readonly shape: Shape;
+  readonly i: number;
+  readonly x: number;
+  readonly y: number;
+  readonly nx: number;
+  readonly ny: number;
+  readonly mm: number;
+  readonly d: number;
+}
+
+function placesOf(shape: Shape): Place[] {
+  const { nx, ny } = leftOf(shape);
+  return Array.from(shape.x, (x, i) => ({
+    shape,
+    i,
+    x,
+    y: shape.y[i]!,
+    nx: nx[i]!,
+    ny: ny[i]!,
+    mm: shape.atMm[i]!,
+    d: shape.diameterMm,
+  }));
+}
+
+/** Another pass that runs along a place so near that they cannot be told apart. */
+const hides = (a: Place, b: Place): boolean =>
+  (a.shape !== b.shape || Math.abs(a.mm - b.mm) > 3 * b.d) &&
+  Math.hypot(a.x - b.x, a.y - b.y) < 0.75 * b.d &&
+  Math.abs(a.nx * b.nx + a.ny * b.ny) > 0.9;
+
+function shapeOf(wire: WirePlan, index: number): Shape {
   const { pieces } = wire.strip;
   const last = pieces[pieces.length - 1];
   const length = last ? last.startMm + last.lengthMm : 0;
@@ -51,7 +112,17 @@ export function shapeOf(wire: WirePlan, index: number): Shape {
     y[i] = at.y;
   }
   const joints = wire.bends.map((b, bend) => ({ bend, fromMm: b.startMm, toMm: b.endMm }));
-  return { wire: index, diameterMm: wire.stock.diameterMm, atMm, x, y, joints };
+  const bare = (end: 'start' | 'end'): boolean => !wire.closed && wire.ends[end].kind === 'plain';
+  return {
+    wire: index,
+    diameterMm: wire.stock.diameterMm,
+    atMm,
+    x,
+    y,
+    joints,
+    hidden: new Uint8Array(count + 1),
+    bare: [bare('start'), bare('end')],
+  };
 }
 
 export const restingPose = ({ joints }: Shape): Pose => ({

@@ -4,3 +4,4 @@
  */
 export { drawLines, scanSheet, smoothThrough, type InkSheet, type SheetDrawing } from './drawLines';
 export { fromSheet, takeShot, type Shot, type ShotOptions } from './takeShot';
+export { shootPiece, type LyingWire, type PieceShotOptions, type PrintedPage } from './shootPiece';

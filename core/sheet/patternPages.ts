@@ -3,7 +3,16 @@ import { blackBoxes, frameAround, MARK_MM, type MarkFrame } from '../fiducial';
 import { growBox, pathsBox, perp, scale, type Box, type Vec } from '../geometry';
 import { bendLabels, placeOnWire, wholeWire, widestMm, type Plan } from '../plan';
 import type { Piece } from '../piece';
-import { MARGIN_MM, PAPERS, rule, words, type Item, type Page, type Paper, type WindowItem } from './items';
+import {
+  MARGIN_MM,
+  PAPERS,
+  rule,
+  words,
+  type Item,
+  type Page,
+  type Paper,
+  type WindowItem,
+} from './items';
 
 export const HEADER_MM = 12;
 /** Room for the check lines on the first page. */

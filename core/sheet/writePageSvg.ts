@@ -56,7 +56,10 @@ export function writePageSvg(
 }
 
 /** A text as the outlines of its letters. */
-function outlined({ x, y, text, sizeMm, anchor, tone = 'ink' }: TextItem, face: Face): string {
+const outlined = (item: TextItem, face: Face): string =>
+  `<path d="${textOutline(item, face)}" fill="${colourOf(item.tone ?? 'ink')}"/>`;
+
+function textOutline({ x, y, text, sizeMm, anchor }: TextItem, face: Face): string {
   const { glyphs, positions } = face.layout(text);
   const by = sizeMm / face.unitsPerEm;
   const width = positions.reduce((sum, p) => sum + p.xAdvance, 0) * by;
@@ -79,5 +82,5 @@ function outlined({ x, y, text, sizeMm, anchor, tone = 'ink' }: TextItem, face: 
     }
     at += p.xAdvance * by;
   });
-  return `<path d="${data.join('')}" fill="${colourOf(tone)}"/>`;
+  return data.join('');
 }
