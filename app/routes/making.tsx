@@ -9,6 +9,7 @@ import { SaveTrouble } from '~/components/SaveTrouble';
 import { Button, IconButton } from '~/components/ui';
 import { useAssembly } from '~/screens/dressing/useAssembly';
 import { Finish, usedOf } from '~/screens/make/Finish';
+import { MadePhoto } from '~/screens/make/MadePhoto';
 import { printTime } from '~/screens/make/printTime';
 import { StepNotes } from '~/screens/make/StepNotes';
 import { StepPicture } from '~/screens/make/StepPicture';
@@ -214,6 +215,7 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
       <Finish
         trouble={trouble}
         felt={<FeltOfMade />}
+        photo={<MadePhoto making={making} piece={piece} plan={plan} change={change} />}
         making={making}
         unit={settings.unit}
         change={change}
@@ -296,6 +298,11 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
           aria-label="Step in words"
         >
           <StepWords step={step} counted={notes.counted} count={count} />
+          {step.id === 'compare' && (
+            <div className="mt-6">
+              <MadePhoto making={making} piece={piece} plan={plan} change={change} />
+            </div>
+          )}
           {notesOpen && (
             <div className="mt-6 border-t border-line pt-4">
               <StepNotes

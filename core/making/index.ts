@@ -24,6 +24,7 @@ export {
   readMaking,
   whyMakingNotKept,
   withStep,
+  type JudgedPhoto,
   type MakingRecord,
 } from './record';
 export { REASONS, type Reason } from './reasons';

@@ -314,6 +314,23 @@ describe('a making of version 1', () => {
   });
 });
 
+describe('a making of version 5', () => {
+  it('has no photographs that were judged', () => {
+    const made = newMaking('m', pieceOf([]), { twin: false }, 'wire:0:cut', '2026-01-01T00:00:00Z');
+    const { judged: _, ...old } = made;
+    const read = readMaking({ ...old, version: 5 });
+    expect(read.ok && read.value).toEqual({ ...made, judged: [] });
+  });
+
+  it('written out word for word is read', () => {
+    const old =
+      '{"format":"hush-road.making","version":5,"id":"m1","pieceId":"swallow","pieceName":"Swallow","twin":false,"copies":2,"begun":"2026-11-20T10:00:00.000Z","changed":"2026-11-20T11:00:00.000Z","finished":"2026-11-20T11:00:00.000Z","stepId":"end","at":{"step":22,"of":22},"workedMs":1800000,"steps":{"wire:0:bend:1":{"note":"slipped","photos":[],"counted":{}}},"used":[{"name":"Frame wire","plannedMm":212.5,"leftMm":3}],"remark":"softer wire next time"}';
+    const read = readMaking(JSON.parse(old));
+    if (!read.ok) throw new Error(read.message);
+    expect(read.value).toEqual({ ...(JSON.parse(old) as object), version: 6, judged: [] });
+  });
+});
+
 describe('a making of version 4', () => {
   it('has not said how far it had come', () => {
     const made = newMaking('m', pieceOf([]), { twin: false }, 'wire:0:cut', '2026-01-01T00:00:00Z');

@@ -3,9 +3,42 @@ import { countKeyOf } from '../item';
 import { MOST_COPIES, readRecord, schemaWords, type Migration, type Read } from '../piece';
 
 export const MAKING_FORMAT = 'hush-road.making';
-export const MAKING_VERSION = 5;
+export const MAKING_VERSION = 6;
 
 const mm = z.number().min(0).max(100_000);
+
+const off = z.number().min(-1_000).max(1_000);
+
+/** What a photograph of the made piece showed, held against its plan. */
+export const judgedPhotoSchema = z.strictObject({
+  /** id of the kept picture */
+  photo: z.string().max(80),
+  /** ISO 8601 */
+  at: z.string().max(40),
+  /** what is off where it was seen */
+  meanMm: off,
+  p95Mm: off,
+  maxMm: off,
+  /** how it lay, clockwise */
+  askewRad: off,
+  /** share of its wires that could be seen */
+  seenShare: z.number().min(0).max(1),
+  /** over its wires, as made and as planned */
+  made: z.strictObject({ widthMm: mm, heightMm: mm }),
+  planned: z.strictObject({ widthMm: mm, heightMm: mm }),
+  /** bends behind what is off: further clockwise, further along the wire */
+  bends: z
+    .array(
+      z.strictObject({
+        wire: z.number().int().min(0).max(10_000),
+        bend: z.number().int().min(0).max(100_000),
+        moreRad: off,
+        laterMm: off,
+      }),
+    )
+    .max(40),
+});
+export type JudgedPhoto = z.infer<typeof judgedPhotoSchema>;
 
 /** A real copy of a piece, or several made side by side: how it went, and what one of them took. */
 export const makingRecordSchema = z.strictObject({
@@ -55,6 +88,8 @@ export const makingRecordSchema = z.strictObject({
       }),
     )
     .max(600),
+  /** photographs of it held against the plan, the last one last */
+  judged: z.array(judgedPhotoSchema).max(12),
   remark: z.string().max(8_000),
 });
 export type MakingRecord = z.infer<typeof makingRecordSchema>;
@@ -96,6 +131,8 @@ const MIGRATIONS: readonly Migration[] = [
   }),
   // Version 5 knows how far it has come.
   (record) => ({ ...record, version: 5, at: null }),
+  // Version 6 keeps what photographs of it showed.
+  (record) => ({ ...record, version: 6, judged: [] }),
 ];
 
 export const readMaking = (raw: unknown): Read<MakingRecord> =>
@@ -136,6 +173,7 @@ export const newMaking = (
   workedMs: 0,
   steps: {},
   used: [],
+  judged: [],
   remark: '',
 });
 

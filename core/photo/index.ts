@@ -17,3 +17,4 @@ export { shapesOf, type Line, type Shape } from './shape';
 export { layOn } from './layOn';
 export { leftOf } from './shape';
 export { photoFaultWords } from './faultWords';
+export { judgedRecord, judgedWords, nudgeWords } from './judgementWords';

@@ -12,7 +12,7 @@ import { brightness, reduce } from '../trace';
 import { findMarks } from './marks';
 import { leftOf, moves, posed, restingPose, shapesOf, type Line } from './shape';
 import { seenAt, viewOf } from './view';
-import { formByHand, judgePhoto, layOn, photoFaultWords, type Mistake } from '.';
+import { formByHand, judgePhoto, layOn, photoFaultWords } from '.';
 
 const PX_PER_MM = 8;
 
@@ -193,7 +193,7 @@ describe('a photograph', () => {
       const off = places.map((p) => Math.abs(p.offMm - truth.off[Math.round(p.atMm / step)]!));
       off.sort((a, b) => a - b);
       expect(off[Math.floor(0.95 * off.length)]).toBeLessThan(0.15);
-      const { bend, moreRad, laterMm } = made.mistake as Mistake;
+      const { bend, moreRad, laterMm } = made.mistake!;
       expect(bends[0]).toMatchObject({ wire: 0, bend });
       expect(Math.abs(bends[0]!.moreRad - moreRad)).toBeLessThan(0.02);
       expect(Math.abs(bends[0]!.laterMm - laterMm)).toBeLessThan(0.25);

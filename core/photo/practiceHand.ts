@@ -47,7 +47,7 @@ export function formByHand(
     shape.joints.forEach((_, k) => {
       pose.more[k] = unsteady * 1.7 * normal();
       if (mistake && chosen.wire === wire && chosen.k === k) {
-        pose.more[k] = pose.more[k]! + mistake.moreRad;
+        pose.more[k] = pose.more[k] + mistake.moreRad;
         pose.later[k] = mistake.laterMm;
       }
     });

@@ -66,11 +66,7 @@ export interface SheetOptions {
 export function buildSheet(piece: Piece, plan: Plan, options: SheetOptions): Sheet {
   const paper = PAPERS[options.paper];
   const dressing = dressPiece(piece, plan);
-  const pattern = patternPages(piece, plan, paper, {
-    more: dressingOutlines(dressing),
-    box: printedBox(plan, dressing),
-    marks: true,
-  }) ?? [
+  const pattern = allPatterns(piece, plan, paper, dressing) ?? [
     {
       title: 'Pattern',
       items: [
@@ -102,6 +98,24 @@ export function buildSheet(piece: Piece, plan: Plan, options: SheetOptions): She
 /** What the pattern covers; what is made without a figure has its own outline. */
 export const printedBox = (plan: Plan, dressing: Dressing): Box | null =>
   patternBox(plan) ?? finishedBox(plan, dressing);
+
+const allPatterns = (piece: Piece, plan: Plan, paper: Paper, dressing: Dressing): Page[] | null =>
+  patternPages(piece, plan, paper, {
+    more: dressingOutlines(dressing),
+    box: printedBox(plan, dressing),
+    marks: true,
+  });
+
+/** The pattern alone, where it fits on one page. */
+export function patternPage(
+  piece: Piece,
+  plan: Plan,
+  paper: Paper,
+  dressing: Dressing,
+): Page | null {
+  const pages = allPatterns(piece, plan, paper, dressing);
+  return pages?.length === 1 ? pages[0]! : null;
+}
 
 /** Several sheets as one, such as those of a pair. */
 export const joinSheets = (sheets: readonly Sheet[]): Sheet => ({

@@ -38,6 +38,7 @@ export function Finish({
   back,
   trouble,
   felt,
+  photo,
 }: {
   making: MakingRecord;
   unit: LengthUnit;
@@ -48,6 +49,8 @@ export function Finish({
   trouble: ReactNode;
   /** asks what it is like in the hand */
   felt: ReactNode;
+  /** holds a photo of it against the plan */
+  photo: ReactNode;
 }) {
   const setLeft = (index: number, leftMm: number): void =>
     change((m) => ({ ...m, used: m.used.map((u, i) => (i === index ? { ...u, leftMm } : u)) }));
@@ -98,6 +101,7 @@ export function Finish({
           ))}
         </tbody>
       </table>
+      <div className="mt-6">{photo}</div>
       <div className="mt-6">{felt}</div>
       <label className="mt-5 block">
         <span className="mb-1 block text-sm text-soft">To remember</span>
