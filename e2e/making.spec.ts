@@ -206,3 +206,52 @@ test('quick sums by hand: a coil, a weave, and a hole too small', async ({ page 
   await page.getByRole('link', { name: 'Gauge table' }).click();
   await expect(page.getByRole('row', { name: /^18 ga/ })).toContainText('1.024');
 });
+
+test('a photo of the made piece names the bend to nudge, and is kept with the making', async ({
+  page,
+}) => {
+  test.slow();
+  await begin(page, 'Mountain line');
+  await page.getByRole('button', { name: /all steps/ }).click();
+  await page.getByRole('button', { name: /Lay it on the pattern/ }).click();
+  // What is no photo of it is told in words, and nothing is kept.
+  await page.getByLabel('Photo of the made piece').setInputFiles({
+    name: 'grey.png',
+    mimeType: 'image/png',
+    buffer: await sharp({ create: { width: 900, height: 700, channels: 3, background: '#aaa' } })
+      .png()
+      .toBuffer(),
+  });
+  await expect(page.getByRole('alert')).toContainText('No marks of a printed pattern');
+  await expect(page.getByTestId('judged')).toHaveCount(0);
+  // A hand bends its seventh bend 10 degrees too far.
+  await page.getByRole('button', { name: 'A photo to practise with' }).click();
+  const dialog = page.getByRole('dialog', { name: 'A photo to practise with' });
+  await expect(dialog.getByRole('img', { name: /^Practice photo 1/ })).toBeVisible({
+    timeout: 30_000,
+  });
+  await dialog.getByText('What this hand did wrong').click();
+  await expect(dialog.getByText('Bend 7 of wire 1 is off by 10°.')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Hold it against the plan' }).click();
+  const judged = page.getByTestId('judged');
+  await expect(judged).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  const nudge = judged.getByRole('list', { name: 'What to nudge' });
+  await expect(nudge).toContainText(/^Bend 7 is bent (9|10)° too far: open it by as much/);
+  await expect(judged.getByRole('img', { name: /3 times/ })).toBeVisible();
+  await judged.getByRole('radio', { name: '8 times' }).click();
+  await expect(judged.getByRole('img', { name: /8 times/ })).toBeVisible();
+  await expect(judged).toContainText(
+    /It lay (straight on its pattern|askew by \d+°, which counts for nothing)\./,
+  );
+  // It stays with the making: at its end, and when it is opened again.
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByRole('heading', { name: 'Made', exact: true })).toBeVisible();
+  await expect(judged).toContainText('Bend 7');
+  await page.getByRole('button', { name: 'Keep this making' }).click();
+  await expect(page.getByText('Made once')).toBeVisible();
+  await page.goBack();
+  await expect(judged).toContainText('Bend 7');
+  await judged.getByRole('button', { name: 'Show where' }).click();
+  await expect(judged.getByRole('img', { name: /3 times/ })).toBeVisible({ timeout: 30_000 });
+});

@@ -64,7 +64,7 @@ function StepList({
   const [open, setOpen] = useState(false);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className="inline-flex min-h-10 items-center gap-1 rounded-md px-2 text-lg text-soft hover:bg-patina-wash">
+      <Popover.Trigger className="inline-flex min-h-11 shrink-0 items-center gap-1 rounded-md px-2 text-lg text-soft hover:bg-patina-wash">
         <span data-testid="make-count">
           step {index + 1} of {steps.length}
         </span>
@@ -231,7 +231,7 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
   return (
     <div className="flex h-dvh w-full flex-col bg-bench" data-testid="bench">
       {trouble}
-      <header className="flex items-center gap-3 px-4 py-2">
+      <header className="flex items-center gap-3 px-4 py-2 max-sm:gap-1 max-sm:px-2">
         <Link
           to=".."
           relative="path"
@@ -240,10 +240,12 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
         >
           <X size={22} />
         </Link>
-        <span className="text-lg font-semibold">{piece.name || 'Unnamed piece'}</span>
+        <span className="min-w-0 truncate text-lg font-semibold">
+          {piece.name || 'Unnamed piece'}
+        </span>
         <StepList steps={steps} index={index} go={go} />
         <span
-          className="h-1.5 flex-1 rounded-full bg-line"
+          className="h-1.5 min-w-4 flex-1 rounded-full bg-line"
           role="progressbar"
           aria-label="Steps done"
           aria-valuemin={0}
@@ -255,7 +257,7 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
             style={{ width: `${share * 100}%` }}
           />
         </span>
-        <span className="text-sm text-soft">
+        <span className="text-sm text-soft max-sm:sr-only">
           {[awake && 'screen stays awake', offline && 'works without a connection']
             .filter(Boolean)
             .join(' · ')}

@@ -55,6 +55,9 @@ function sizeOf(
 /** Off by less than this is as good as a hand and a ruler are, mm. */
 const GOOD_MM = 0.5;
 
+/** Askew by less than this is straight. */
+const STRAIGHT_RAD = Math.PI / 360;
+
 /** What a photograph showed, for the maker: the whole first, then its size, how it lay and what was not seen. */
 export function judgedWords(judged: JudgedPhoto): Said[] {
   const { meanMm, p95Mm, maxMm, askewRad, seenShare, made, planned } = judged;
@@ -64,7 +67,9 @@ export function judgedWords(judged: JudgedPhoto): Said[] {
       ? say`It follows its plan: ${asThickness(meanMm)} off on average, ${asThickness(maxMm)} at most.`
       : say`It strays from its plan: ${asThickness(meanMm)} off on average, ${asThickness(maxMm)} at most.`,
     say`It is ${asBoth(made.widthMm)} wide and ${asBoth(made.heightMm)} high over its wire, by plan ${asLength(planned.widthMm)} and ${asLength(planned.heightMm)}.`,
-    say`It lay askew by ${asAngle(Math.abs(askewRad))}, which counts for nothing.`,
+    Math.abs(askewRad) < STRAIGHT_RAD
+      ? say`It lay straight on its pattern.`
+      : say`It lay askew by ${asAngle(Math.abs(askewRad))}, which counts for nothing.`,
     ...(unseen >= 1 ? [say`${asCount(unseen)} % of its wire could not be seen.`] : []),
   ];
 }

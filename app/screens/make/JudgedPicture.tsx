@@ -70,14 +70,16 @@ export function JudgedPicture({ judgement, plan }: { judgement: PhotoJudgement; 
           )),
         )}
       </svg>
-      <figcaption className="mt-1 flex flex-wrap items-end justify-between gap-3 text-sm text-soft">
-        <span>Grey is the plan, green the made piece, dotted where it could not be seen.</span>
-        <Choices
-          label="What is off is drawn"
-          value={larger}
-          options={(['1', '3', '8'] as const).map((value) => ({ value, label: LARGER[value] }))}
-          onChange={setLarger}
-        />
+      <figcaption className="mt-1 space-y-2 text-sm text-soft">
+        <p>Grey is the plan, green the made piece, dotted where it could not be seen.</p>
+        <div className="max-w-72 pb-1">
+          <Choices
+            label="What is off is drawn"
+            value={larger}
+            options={(['1', '3', '8'] as const).map((value) => ({ value, label: LARGER[value] }))}
+            onChange={setLarger}
+          />
+        </div>
       </figcaption>
     </figure>
   );
