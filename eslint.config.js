@@ -30,6 +30,7 @@ const ROOMS = [
   'gauge',
   'steps',
   'making',
+  'notebook',
   'price',
   'desk',
   'file',

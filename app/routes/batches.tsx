@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Printer } from 'lucide-react';
 import { Link } from 'react-router';
-import { kitFor } from '@core/file';
+import { benchOf } from '@core/file';
 import { batchesOf, type Batch, type MakeStep, type Work } from '@core/making';
 import { inWords, type Said } from '@core/words';
 import { useDrawer } from '~/screens/drawer/drawerContext';
@@ -140,7 +140,7 @@ function useWorks(
       const works: Work<WantedPiece>[] = [];
       for (const of of wanted) {
         const { piece, copies } = of;
-        const bench = { kit: kitFor(toolbox, piece.kit), coils: toolbox.coils };
+        const bench = benchOf(toolbox, piece.kit);
         try {
           const together = copies * piece.making.copies;
           works.push({ of, steps: await slowPlanner().work(piece, bench, together) });

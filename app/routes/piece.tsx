@@ -3,7 +3,7 @@ import { memo, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useStore } from 'zustand';
-import { kitFor, writePiece } from '@core/file';
+import { benchOf, writePiece } from '@core/file';
 import type { Piece } from '@core/piece';
 import { Brand } from '~/components/Brand';
 import { Calm } from '~/components/Calm';
@@ -117,10 +117,7 @@ function Bench({
 }: Pick<Workbench, 'store' | 'pointer'> & { children: ReactNode }) {
   const { settings, toolbox } = useWorkshop();
   const shown = useStore(store, (s) => s.draft ?? s.piece);
-  const tools = useMemo(
-    () => ({ kit: kitFor(toolbox, shown.kit), coils: toolbox.coils }),
-    [toolbox, shown.kit],
-  );
+  const tools = useMemo(() => benchOf(toolbox, shown.kit), [toolbox, shown.kit]);
   const isDragged = useStore(store, (s) => s.draft !== null);
   const planState = usePlan(shown, tools, isDragged);
   const bench = useMemo<Workbench>(

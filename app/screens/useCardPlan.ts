@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { kitFor, type Toolbox } from '@core/file';
+import { benchOf, type Toolbox } from '@core/file';
 import type { Piece } from '@core/piece';
 import { cardPlan, keepCardPlan } from '~/state/cardPlans';
 import { inTurn } from '~/state/inTurn';
@@ -27,10 +27,7 @@ export interface CardPlan {
 
 /** The plan and dressing of a piece for its picture in the list. */
 export function useCardPlan(piece: Piece, toolbox: Toolbox): CardPlan {
-  const bench = useMemo(
-    () => ({ kit: kitFor(toolbox, piece.kit), coils: toolbox.coils }),
-    [toolbox, piece.kit],
-  );
+  const bench = useMemo(() => benchOf(toolbox, piece.kit), [toolbox, piece.kit]);
   const [plan, setPlan] = useState<DressedPlan | null>(() => cardPlan(piece, bench));
   const [failed, setFailed] = useState<Piece | null>(null);
   useEffect(() => {

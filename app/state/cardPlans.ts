@@ -8,8 +8,11 @@ const MOST = 300;
 const plans = new Latest<string, DressedPlan>(MOST);
 
 /** @param as names how it is made otherwise than it is kept */
-const keyOf = ({ id, changed }: Piece, { kit = null, coils = [] }: Bench, as: string): string =>
-  `${id} ${changed} ${JSON.stringify([kit, coils, as])}`;
+const keyOf = (
+  { id, changed }: Piece,
+  { kit = null, coils = [], own }: Bench,
+  as: string,
+): string => `${id} ${changed} ${JSON.stringify([kit, coils, own, as])}`;
 
 /** The plan that the list made of a piece for its picture. */
 export const cardPlan = (piece: Piece, bench: Bench, as = ''): DressedPlan | null =>

@@ -4,6 +4,7 @@ import { createStore, useStore, type StoreApi } from 'zustand';
 import { dressPiece, type Dressing } from '@core/dressing';
 import type { Settings, Toolbox } from '@core/file';
 import type { Kit, TestCoil } from '@core/forming';
+import type { OwnHand } from '@core/plan';
 import { twinAxis, twinOf, type Piece } from '@core/piece';
 import { mirrorPlan, type Plan } from '@core/plan';
 import type { PieceStore } from './pieceStore';
@@ -43,6 +44,7 @@ export const createPointer = (): StoreApi<Pointer> =>
 export interface Tools {
   readonly kit: Kit;
   readonly coils: readonly TestCoil[];
+  readonly own: OwnHand;
 }
 
 export interface Workbench {

@@ -15,12 +15,15 @@ export {
   type WorkshopParts,
 } from './workshop';
 export {
+  benchOf,
   DEFAULT_TOOLBOX,
   kitFor,
   mergeToolboxes,
   readToolbox,
   toolboxSchema,
+  OWN_WAYS,
   whyToolboxNotKept,
+  type OwnValue,
   type PegBoardSizes,
   type Toolbox,
 } from './toolbox';

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { EMPTY_DRAWER, type Drawer } from '../drawer';
 import { DEFAULT_KIT, kitFileSchema, kitFromFile, toolSizes, type TestCoil } from '../forming';
 import {
+  benchOf,
   DEFAULT_SETTINGS,
   DEFAULT_TOOLBOX,
   kitFor,
@@ -27,6 +28,28 @@ const own: Toolbox = {
   kits: [DEFAULT_KIT, { id: 'stall', name: 'At the stall', tools: [] }],
   coils: [coil],
 };
+
+describe('a toolbox of version 1', () => {
+  it('written out word for word is read, with a hand by the handbook', () => {
+    const old =
+      '{"format":"hush-road.toolbox","version":1,"kits":[{"id":"stall","name":"At the stall","tools":[]}],"inUse":"stall","coils":[],"board":{"pitchMm":5,"pegsMm":[2,3],"pinMm":1}}';
+    const read = readToolbox(JSON.parse(old));
+    if (!read.ok) throw new Error(read.message);
+    expect(read.value).toEqual({
+      ...(JSON.parse(old) as object),
+      version: 2,
+      own: { bend: { way: 'learnt', value: 0 }, hammer: { way: 'learnt', value: 0 } },
+    });
+    expect(benchOf(read.value, null).own).toEqual({ bend: 0, hammer: 0 });
+  });
+
+  it('a refused value is not planned with, a kept one is', () => {
+    const bend = { way: 'handbook' as const, value: 0.04 };
+    const hammer = { way: 'kept' as const, value: -0.2 };
+    const { own: hand } = benchOf({ ...DEFAULT_TOOLBOX, own: { bend, hammer } }, null);
+    expect(hand).toEqual({ bend: 0, hammer: -0.2 });
+  });
+});
 
 describe('the toolbox', () => {
   it('comes back whole with the workshop', () => {

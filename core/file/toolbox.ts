@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { DEFAULT_KIT, kitSchema, testCoilSchema, type Kit, type TestCoil } from '../forming';
+import type { Bench } from '../plan';
 import { readRecord, schemaWords, type Migration, type Read } from '../piece';
 
 export const TOOLBOX_FORMAT = 'hush-road.toolbox';
-export const TOOLBOX_VERSION = 1;
+export const TOOLBOX_VERSION = 2;
 
 /** A board with holes for pegs, and the pins used on a printed pattern. All in mm. */
 export const pegBoardSchema = z.strictObject({
@@ -12,6 +13,15 @@ export const pegBoardSchema = z.strictObject({
   pinMm: z.number().min(0.2).max(10),
 });
 export type PegBoardSizes = z.infer<typeof pegBoardSchema>;
+
+/** How plans take a value of this maker's hand: as makings teach it, as it was once kept, or by the handbook. */
+export const OWN_WAYS = ['learnt', 'kept', 'handbook'] as const;
+const ownValueSchema = z.strictObject({
+  way: z.enum(OWN_WAYS),
+  /** as it was last learnt, or is kept */
+  value: z.number().min(-1).max(1),
+});
+export type OwnValue = z.infer<typeof ownValueSchema>;
 
 /** What a maker has at hand beside the pieces: kits of tools, test coils, a peg board. */
 export const toolboxSchema = z.strictObject({
@@ -22,6 +32,8 @@ export const toolboxSchema = z.strictObject({
   inUse: z.string().max(60),
   coils: z.array(testCoilSchema).max(400),
   board: pegBoardSchema,
+  /** what the maker's own hand does otherwise than the handbook says */
+  own: z.strictObject({ bend: ownValueSchema, hammer: ownValueSchema }),
 });
 export type Toolbox = z.infer<typeof toolboxSchema>;
 
@@ -32,9 +44,14 @@ export const DEFAULT_TOOLBOX: Toolbox = {
   inUse: DEFAULT_KIT.id,
   coils: [],
   board: { pitchMm: 5, pegsMm: [2, 3, 4, 5, 6, 8, 10, 12], pinMm: 1 },
+  own: { bend: { way: 'learnt', value: 0 }, hammer: { way: 'learnt', value: 0 } },
 };
 
-const MIGRATIONS: readonly Migration[] = [(record) => ({ ...record, version: 1 })];
+const MIGRATIONS: readonly Migration[] = [
+  (record) => ({ ...record, version: 1 }),
+  // Version 2 knows the maker's own hand.
+  (record) => ({ ...record, version: 2, own: DEFAULT_TOOLBOX.own }),
+];
 
 /** A toolbox from storage or a file. */
 export const readToolbox = (raw: unknown): Read<Toolbox> =>
@@ -58,6 +75,18 @@ export function kitFor(toolbox: Toolbox, wished: string | null): Kit {
   return find(wished) ?? find(toolbox.inUse) ?? toolbox.kits[0] ?? DEFAULT_KIT;
 }
 
+/** What plans of a piece with a kit of its own, or with the one in use, ask of the toolbox. */
+export const benchOf = (toolbox: Toolbox, kit: string | null): Required<Bench> & { kit: Kit } => ({
+  kit: kitFor(toolbox, kit),
+  coils: toolbox.coils,
+  own: {
+    bend: inUse(toolbox.own.bend),
+    hammer: inUse(toolbox.own.hammer),
+  },
+});
+
+const inUse = ({ way, value }: OwnValue): number => (way === 'handbook' ? 0 : value);
+
 /** Kits and coils of two toolboxes together; of two with one id the second stays. */
 export function mergeToolboxes(own: Toolbox, other: Toolbox): Toolbox {
   const merged = <T extends { id: string }>(a: readonly T[], b: readonly T[]): T[] => [
@@ -70,5 +99,6 @@ export function mergeToolboxes(own: Toolbox, other: Toolbox): Toolbox {
     coils: merged<TestCoil>(own.coils, other.coils).slice(0, 400),
     inUse: other.inUse,
     board: other.board,
+    own: other.own,
   };
 }

@@ -327,7 +327,12 @@ describe('a making of version 5', () => {
       '{"format":"hush-road.making","version":5,"id":"m1","pieceId":"swallow","pieceName":"Swallow","twin":false,"copies":2,"begun":"2026-11-20T10:00:00.000Z","changed":"2026-11-20T11:00:00.000Z","finished":"2026-11-20T11:00:00.000Z","stepId":"end","at":{"step":22,"of":22},"workedMs":1800000,"steps":{"wire:0:bend:1":{"note":"slipped","photos":[],"counted":{}}},"used":[{"name":"Frame wire","plannedMm":212.5,"leftMm":3}],"remark":"softer wire next time"}';
     const read = readMaking(JSON.parse(old));
     if (!read.ok) throw new Error(read.message);
-    expect(read.value).toEqual({ ...(JSON.parse(old) as object), version: 6, judged: [] });
+    expect(read.value).toEqual({
+      ...(JSON.parse(old) as object),
+      version: 6,
+      judged: [],
+      used: [{ name: 'Frame wire', plannedMm: 212.5, leftMm: 3, noted: true, acts: null }],
+    });
   });
 });
 

@@ -85,6 +85,23 @@ export const makingRecordSchema = z.strictObject({
         name: z.string().max(120),
         plannedMm: mm,
         leftMm: z.number().min(-100_000).max(100_000),
+        /** whether that was said, or is only what stands there at first */
+        noted: z.boolean(),
+        /** of what its length was made that hands do differently; null where that was not known */
+        acts: z
+          .strictObject({
+            /** all turns of its bends, times its thickness */
+            bendMm: mm,
+            /** pi for each loop at its ends */
+            loopMm: mm,
+            /** what hammering was to give */
+            hammerMm: mm,
+            /** what was to be left of it: reserve, and what its ends were held by */
+            trimmedMm: mm,
+            /** what the plan took more for this hand already */
+            ownMm: off,
+          })
+          .nullable(),
       }),
     )
     .max(600),
@@ -131,8 +148,15 @@ const MIGRATIONS: readonly Migration[] = [
   }),
   // Version 5 knows how far it has come.
   (record) => ({ ...record, version: 5, at: null }),
-  // Version 6 keeps what photographs of it showed.
-  (record) => ({ ...record, version: 6, judged: [] }),
+  // Version 6 keeps what photographs of it showed, and of what its wires' lengths were made.
+  ({ used, ...record }) => ({
+    ...record,
+    version: 6,
+    judged: [],
+    used: Array.isArray(used)
+      ? used.map((u: unknown) => (isRecord(u) ? { ...u, noted: u['leftMm'] !== 0, acts: null } : u))
+      : used,
+  }),
 ];
 
 export const readMaking = (raw: unknown): Read<MakingRecord> =>

@@ -1,9 +1,12 @@
-/** A stretch of the formed figure that hammering makes longer than the wire it took. */
+/**
+ * A stretch of the formed figure that is longer than the wire it took, by hammering; or shorter, as what a
+ * maker's bends take more: a share less than nothing.
+ */
 export interface Gain {
   /** where on the figure, mm from its first end */
   readonly fromMm: number;
   readonly toMm: number;
-  /** the share of its finished length that hammering gives, 0 to 1 */
+  /** the share of its finished length that is gained, under 1 */
   readonly share: number;
 }
 
@@ -87,7 +90,8 @@ export function alongFigure(wire: OnBlank, blankMm: number): number {
   for (const { fromMm, toMm, share } of wire.gains) {
     if (mm <= fromMm) break;
     // Within the stretch a little blank is more of the figure; past it all of the gain is there.
-    mm = Math.min(fromMm + (mm - fromMm) / (1 - share), mm + share * (toMm - fromMm));
+    const nearer = share > 0 ? Math.min : Math.max;
+    mm = nearer(fromMm + (mm - fromMm) / (1 - share), mm + share * (toMm - fromMm));
   }
   return mm;
 }

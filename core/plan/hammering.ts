@@ -41,13 +41,21 @@ export function hammeredWires(
   return wished.map(({ gains, count }) => ({ gains: apart(gains), count }));
 }
 
-/** Stretches that may overlap as stretches that do not. */
-function apart(list: readonly Gain[]): Gain[] {
+/** Stretches that may overlap as stretches that do not; of several for one place the one that gives most holds. */
+const apart = (list: readonly Gain[]): Gain[] => parted(list, (shares) => Math.max(0, ...shares));
+
+/** Stretches of two kinds as stretches that do not overlap: what both give counts. */
+export const together = (a: readonly Gain[], b: readonly Gain[]): Gain[] =>
+  b.length === 0
+    ? [...a]
+    : parted([...a, ...b], (shares) => shares.reduce((sum, share) => sum + share, 0));
+
+function parted(list: readonly Gain[], share: (shares: readonly number[]) => number): Gain[] {
   const edges = [...new Set(list.flatMap((g) => [g.fromMm, g.toMm]))].sort((a, b) => a - b);
   return edges.slice(1).flatMap((toMm, i): Gain[] => {
     const fromMm = edges[i]!;
     const over = list.filter((g) => g.fromMm <= fromMm && g.toMm >= toMm);
-    const share = Math.max(0, ...over.map((g) => g.share));
-    return share > 1e-9 ? [{ fromMm, toMm, share }] : [];
+    const all = share(over.map((g) => g.share));
+    return Math.abs(all) > 1e-9 ? [{ fromMm, toMm, share: all }] : [];
   });
 }

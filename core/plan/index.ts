@@ -27,6 +27,7 @@ export type { Hang } from './hang';
 export type { LengthPart } from './lengths';
 export { betterTolerance, FOLLOW_TOLERANCES, kneeOf, tradeOff, type FollowPoint } from './knee';
 export { mirrorPlan } from './mirrorPlan';
+export { HANDBOOK, type OwnHand } from './ownHand';
 export { nearestWire, type WireFoot } from './nearestWire';
 export { formedLine, formedShapes, placeOnWire, type Formed, type WireCrossing } from './places';
 export {

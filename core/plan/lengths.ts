@@ -24,12 +24,18 @@ export interface Allowances {
  * What both ends, and what is used up on the way, take beyond the developed figure, mm. A closed figure has a seam instead.
  * @param hammered what hammering gives, and at how many places: it need not be cut
  * @param taken what is used up on the way: those of one name are one part
+ * @param hand what this maker's bends and hammering take more than the handbook says, or less
  */
 export function allowancesOf(
   piece: Piece,
   path: FigurePath,
   hammered: { readonly gainMm: number; readonly count: number } = { gainMm: 0, count: 0 },
   taken: readonly Taken[] = [],
+  hand: { readonly bendMm: number; readonly hammerMm: number; readonly bends: number } = {
+    bendMm: 0,
+    hammerMm: 0,
+    bends: 0,
+  },
 ): Allowances & { parts: LengthPart[] } {
   const d = piece.wire.diameterMm;
   const parts: LengthPart[] = [];
@@ -66,6 +72,11 @@ export function allowancesOf(
     const { gainMm, count } = hammered;
     parts.push({ id: 'hammering', name: 'Gained by hammering', count, lengthMm: -gainMm });
   }
+  const asMade = (id: string, name: string, lengthMm: number, n: number): void => {
+    if (Math.abs(lengthMm) > 1e-9) parts.push({ id, name, count: n, lengthMm });
+  };
+  asMade('own-bends', 'Bends as you make them', hand.bendMm, hand.bends);
+  asMade('own-hammering', 'Hammering as you do it', hand.hammerMm, hammered.count);
   for (const name of new Set(taken.map((t) => t.name))) {
     const own = taken.filter((t) => t.name === name);
     const lengthMm = own.reduce((sum, t) => sum + t.lengthMm, 0);

@@ -26,7 +26,8 @@ import { besidePasses, type BesidePasses } from './besidePasses';
 import { alongBlank, gainUpTo, takenInAll, type OnBlank } from './blank';
 import { formedWires } from './formedWires';
 import { formPath } from './formPath';
-import { hammeredWires } from './hammering';
+import { hammeredWires, together } from './hammering';
+import { HANDBOOK, ownBending, ownHammering, type OwnHand } from './ownHand';
 import { hangOf, type Hang } from './hang';
 import { allowancesOf, developedParts, type Allowances, type LengthPart } from './lengths';
 import { bareLine, crossingsOf, formedLine, placeOnWire, type WireCrossing } from './places';
@@ -130,6 +131,8 @@ export interface Bench {
   /** tools for the curves; without any they are free curves */
   readonly kit?: Kit | null;
   readonly coils?: readonly TestCoil[];
+  /** what this maker's hand does otherwise than the handbook says */
+  readonly own?: OwnHand;
 }
 
 /**
@@ -137,7 +140,11 @@ export interface Bench {
  * @param told hears how far it has come
  * Stages: route, drawn path, chain of lines and arcs, wire's centreline, straight blank, marks and lengths.
  */
-export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, told?: Told): Plan {
+export function planPiece(
+  piece: Piece,
+  { kit = null, coils = [], own: hand = HANDBOOK }: Bench = {},
+  told?: Told,
+): Plan {
   const stocks = stocksIn(coils);
   if (piece.route) told?.({ stage: 'route', done: 0, of: 1 });
   const { paths, route } = routedFigure(piece);
@@ -212,15 +219,24 @@ export function planPiece(piece: Piece, { kit = null, coils = [] }: Bench = {}, 
     const { overbend } = stock;
     const asides = beside[n] ?? [];
     const placed = { strip, asides };
-    const { gains, count } = hammered[n]!;
+    const { gains: given, count } = hammered[n]!;
+    const marks = marksOf(strip);
+    const beaten = ownHammering(given, hand);
+    const bent = ownBending(marks, stock.diameterMm, strip.developedMm, hand);
+    const gains = together(beaten, bent);
+    const reckonedMm = gainUpTo(given, strip.developedMm);
     const gainMm = gainUpTo(gains, strip.developedMm);
-    const allowances = allowancesOf(own, path, { gainMm, count }, taken);
+    const allowances = allowancesOf(own, path, { gainMm: reckonedMm, count }, taken, {
+      bendMm: -gainUpTo(bent, strip.developedMm),
+      hammerMm: reckonedMm - gainUpTo(beaten, strip.developedMm),
+      bends: bent.length,
+    });
     const { startMm, endMm, reserveMm, heldMm } = allowances;
     const onBlank = { startMm, gains, taken };
     const middleOfBlank = (strip.developedMm - gainMm + takenMm) / 2 + startMm;
     let stepFrom = startMm;
     const pieceOf = strip.pieces.flatMap((p, i) => (isBend(p) ? [i] : []));
-    const bends = marksOf(strip).map((mark, i): PlannedBend => {
+    const bends = marks.map((mark, i): PlannedBend => {
       const at = pieceOf[i]!;
       const tool = b.tools[at] ?? null;
       const edit = b.edits[at] ?? null;

@@ -1,4 +1,4 @@
-import { kitFor, type Toolbox } from '@core/file';
+import { benchOf, type Toolbox } from '@core/file';
 import type { Piece } from '@core/piece';
 import { cardPlan, keepCardPlan } from '~/state/cardPlans';
 import { besidePlanner } from '~/workers/planner';
@@ -13,7 +13,7 @@ export async function dressedPlan(
   toolbox: Toolbox,
   as: string,
 ): Promise<DressedPlan | null> {
-  const bench = { kit: kitFor(toolbox, piece.kit), coils: toolbox.coils };
+  const bench = benchOf(toolbox, piece.kit);
   const known = cardPlan(piece, bench, as);
   if (known) return known;
   const plan = await besidePlanner().picture(piece, bench);

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import type { MakingRecord } from '@core/making';
+import { actsOf } from '@core/notebook';
 import { ropeCut, type Plan } from '@core/plan';
 import type { Round } from '@core/wire';
 import type { Dressing } from '@core/dressing';
@@ -20,11 +21,16 @@ export function usedOf(plan: Plan, dressing: Dressing): MakingRecord['used'] {
     name: plan.wires.length > 1 ? `Frame wire ${i + 1}` : 'Frame wire',
     plannedMm: boughtMm(w.stock, w.cutMm),
     leftMm: 0,
+    noted: false,
+    // Of a rope all strands are cut: what is left of it says little of bends.
+    acts: w.stock.rope ? null : actsOf(w),
   }));
   const second = dressing.wires.map((w) => ({
     name: w.count > 1 ? `${w.count} × ${w.name}` : w.name,
     plannedMm: boughtMm(w.wire, w.cutMm) * w.count,
     leftMm: 0,
+    noted: false,
+    acts: null,
   }));
   return [...frame, ...second].slice(0, 600);
 }
@@ -53,7 +59,10 @@ export function Finish({
   photo: ReactNode;
 }) {
   const setLeft = (index: number, leftMm: number): void =>
-    change((m) => ({ ...m, used: m.used.map((u, i) => (i === index ? { ...u, leftMm } : u)) }));
+    change((m) => ({
+      ...m,
+      used: m.used.map((u, i) => (i === index ? { ...u, leftMm, noted: true } : u)),
+    }));
   return (
     <main className="relative mx-auto w-full max-w-3xl overflow-y-auto px-6 py-8">
       {trouble}
