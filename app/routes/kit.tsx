@@ -16,17 +16,21 @@ import { SizesField } from '~/components/SizesField';
 import { Button, Picker } from '~/components/ui';
 import { CoilSection } from '~/screens/kit/CoilSection';
 import { FeltSection } from '~/screens/kit/FeltSection';
+import { OwnHandSection } from '~/screens/kit/OwnHandSection';
 import { newTool, TOOL_KINDS } from '~/screens/kit/newTool';
 import { freshId } from '~/state/freshId';
 import { ToolCard } from '~/screens/kit/ToolCard';
 import { createRecordStore, useRecordKeeping } from '~/state/recordStore';
 import { useWorkshop } from '~/state/workshop';
 import { keepDeleted } from '~/storage/deleted';
+import { learnOwnHand } from '~/storage/ownHand';
 import { loadToolbox, saveToolbox, TOOLBOX_KEY, TOOLBOX_RECORDS } from '~/storage/toolbox';
 import type { Route } from './+types/kit';
 
 export async function clientLoader() {
-  return { toolbox: await loadToolbox() };
+  // First what makings teach: the toolbox keeps what plans take of it.
+  const learnt = await learnOwnHand();
+  return { toolbox: await loadToolbox(), learnt };
 }
 clientLoader.hydrate = true as const;
 
@@ -101,6 +105,14 @@ export default function KitScreen({ loaderData }: Route.ComponentProps) {
             wire={wire}
             add={(coil) => edit((t) => ({ ...t, coils: [...t.coils, coil] }))}
             remove={(id) => edit((t) => ({ ...t, coils: t.coils.filter((c) => c.id !== id) }))}
+          />
+        </section>
+        <section id="own-hand" className="rounded-xl border border-line bg-panel p-5">
+          <h2 className="mb-2 font-semibold">Your own hand</h2>
+          <OwnHandSection
+            own={toolbox.own}
+            learnt={loaderData.learnt}
+            set={(id, value) => edit((t) => ({ ...t, own: { ...t.own, [id]: value } }))}
           />
         </section>
         <section className="rounded-xl border border-line bg-panel p-5">

@@ -20,6 +20,7 @@ import { StorageError } from '~/storage/database';
 import { report } from '~/storage/report';
 import { deleteMaking, listMakings, saveMaking } from '~/storage/makings';
 import { loadDrawer } from '~/storage/drawer';
+import { learnOwnHand } from '~/storage/ownHand';
 import { loadPiece } from '~/storage/pieces';
 import type { Route } from './+types/make';
 
@@ -45,9 +46,13 @@ export async function clientAction({ request, params }: Route.ClientActionArgs):
   const wish = intent.parse(Object.fromEntries(await request.formData()));
   const id = `m${Date.now().toString(36)}${Math.random().toString(36).slice(2, 6)}`;
   try {
-    if (wish.do === 'back') await bringBack(wish.key);
+    if (wish.do === 'back') {
+      await bringBack(wish.key);
+      await learnOwnHand();
+    }
     if (wish.do === 'drop') {
       const key = await deleteMaking(wish.id);
+      await learnOwnHand();
       return key === null ? null : { deleted: key };
     }
     if (wish.do !== 'begin') return null;

@@ -20,6 +20,8 @@ import { FeltOfMade } from '~/screens/verdict/FeltOfMade';
 import { useWords } from '~/state/useWords';
 import { useShown, useWorkbench } from '~/state/workbench';
 import { loadMaking } from '~/storage/makings';
+import { learnOwnHand } from '~/storage/ownHand';
+import { report } from '~/storage/report';
 import type { Route } from './+types/making';
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
@@ -222,7 +224,10 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
         back={() => go(steps.length - 1)}
         done={() => {
           change((m) => ({ ...m, finished: new Date().toISOString() }));
-          void flush().then(() => navigate('..', { relative: 'path' }));
+          void flush()
+            .then(learnOwnHand)
+            .catch((error: unknown) => report(error, 'own hand'))
+            .then(() => navigate('..', { relative: 'path' }));
         }}
       />
     );

@@ -38,16 +38,23 @@ describe('a toolbox of version 1', () => {
     expect(read.value).toEqual({
       ...(JSON.parse(old) as object),
       version: 2,
-      own: { bend: { way: 'learnt', value: 0 }, hammer: { way: 'learnt', value: 0 } },
+      own: {
+        bend: { way: 'learnt', value: 0 },
+        hammer: { way: 'learnt', value: 0 },
+        loop: { way: 'learnt', value: 0 },
+      },
     });
-    expect(benchOf(read.value, null).own).toEqual({ bend: 0, hammer: 0 });
+    expect(benchOf(read.value, null).own).toEqual({ bend: 0, hammer: 0, loop: 0 });
   });
 
   it('a refused value is not planned with, a kept one is', () => {
     const bend = { way: 'handbook' as const, value: 0.04 };
     const hammer = { way: 'kept' as const, value: -0.2 };
-    const { own: hand } = benchOf({ ...DEFAULT_TOOLBOX, own: { bend, hammer } }, null);
-    expect(hand).toEqual({ bend: 0, hammer: -0.2 });
+    const { own: hand } = benchOf(
+      { ...DEFAULT_TOOLBOX, own: { ...DEFAULT_TOOLBOX.own, bend, hammer } },
+      null,
+    );
+    expect(hand).toEqual({ bend: 0, hammer: -0.2, loop: 0 });
   });
 });
 

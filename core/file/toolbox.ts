@@ -33,7 +33,7 @@ export const toolboxSchema = z.strictObject({
   coils: z.array(testCoilSchema).max(400),
   board: pegBoardSchema,
   /** what the maker's own hand does otherwise than the handbook says */
-  own: z.strictObject({ bend: ownValueSchema, hammer: ownValueSchema }),
+  own: z.strictObject({ bend: ownValueSchema, hammer: ownValueSchema, loop: ownValueSchema }),
 });
 export type Toolbox = z.infer<typeof toolboxSchema>;
 
@@ -44,7 +44,11 @@ export const DEFAULT_TOOLBOX: Toolbox = {
   inUse: DEFAULT_KIT.id,
   coils: [],
   board: { pitchMm: 5, pegsMm: [2, 3, 4, 5, 6, 8, 10, 12], pinMm: 1 },
-  own: { bend: { way: 'learnt', value: 0 }, hammer: { way: 'learnt', value: 0 } },
+  own: {
+    bend: { way: 'learnt', value: 0 },
+    hammer: { way: 'learnt', value: 0 },
+    loop: { way: 'learnt', value: 0 },
+  },
 };
 
 const MIGRATIONS: readonly Migration[] = [
@@ -82,6 +86,7 @@ export const benchOf = (toolbox: Toolbox, kit: string | null): Required<Bench> &
   own: {
     bend: inUse(toolbox.own.bend),
     hammer: inUse(toolbox.own.hammer),
+    loop: inUse(toolbox.own.loop),
   },
 });
 

@@ -3,3 +3,4 @@
  */
 export { LEARNT, learn, PRIOR_SPREAD, type Learnt, type LearntId, type WirePage } from './learn';
 export { actsOf, pagesOf, type Acts } from './pages';
+export { learntWords, ownWords, type OwnId } from './words';

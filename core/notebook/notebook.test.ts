@@ -91,7 +91,7 @@ describe('the pages of makings', () => {
     ],
   };
   const made = (leftMm: number, own = 0, noted = true): MakingRecord => {
-    const wire = planPiece(piece, { own: { bend: own, hammer: 0 } }).wires[0]!;
+    const wire = planPiece(piece, { own: { bend: own, hammer: 0, loop: 0 } }).wires[0]!;
     const used = [{ name: 'Frame wire', plannedMm: wire.cutMm, leftMm, noted, acts: actsOf(wire) }];
     const begun = newMaking('m', piece, { twin: false }, '', '2026-11-01T00:00:00Z');
     return { ...begun, finished: '2026-11-01T01:00:00Z', used };

@@ -17,7 +17,7 @@ export function actsOf(wire: WirePlan): Acts {
     loopMm: Math.PI * loops,
     hammerMm: -part('hammering'),
     trimmedMm: trimmedMm(wire),
-    ownMm: part('own-bends') + part('own-hammering'),
+    ownMm: part('own-bends') + part('own-hammering') + part('own-loops'),
   };
 }
 

@@ -20,22 +20,25 @@ export interface Allowances {
   readonly heldMm: { readonly start: number; readonly end: number };
 }
 
+/** What a maker's own hand takes more than the handbook says, mm: its bends and hammering in all, each loop at an end. */
+export interface HandAllowances {
+  readonly bendMm: number;
+  readonly bends: number;
+  readonly hammerMm: number;
+  readonly loopMm: number;
+}
+
 /**
  * What both ends, and what is used up on the way, take beyond the developed figure, mm. A closed figure has a seam instead.
  * @param hammered what hammering gives, and at how many places: it need not be cut
  * @param taken what is used up on the way: those of one name are one part
- * @param hand what this maker's bends and hammering take more than the handbook says, or less
  */
 export function allowancesOf(
   piece: Piece,
   path: FigurePath,
   hammered: { readonly gainMm: number; readonly count: number } = { gainMm: 0, count: 0 },
   taken: readonly Taken[] = [],
-  hand: { readonly bendMm: number; readonly hammerMm: number; readonly bends: number } = {
-    bendMm: 0,
-    hammerMm: 0,
-    bends: 0,
-  },
+  hand: HandAllowances = { bendMm: 0, hammerMm: 0, bends: 0, loopMm: 0 },
 ): Allowances & { parts: LengthPart[] } {
   const d = piece.wire.diameterMm;
   const parts: LengthPart[] = [];
@@ -43,12 +46,16 @@ export function allowancesOf(
     if (lengthMm > 0) parts.push({ id, name, count, lengthMm });
     return lengthMm;
   };
+  const loopsMm: number[] = [];
   const end = (e: WireEnd, which: 'start' | 'end'): number => {
     const name = which === 'start' ? 'first end' : 'last end';
-    return endForm(e, piece.wire).parts.reduce(
+    const form = endForm(e, piece.wire);
+    const wider = form.eye === null ? 0 : hand.loopMm;
+    loopsMm.push(...(wider === 0 ? [] : [wider]));
+    return form.parts.reduce(
       (sum, part) =>
         sum + put(`${which}-${kebab(part.name)}`, `${part.name}, ${name}`, part.lengthMm),
-      0,
+      wider,
     );
   };
   let startMm = 0;
@@ -76,6 +83,8 @@ export function allowancesOf(
     if (Math.abs(lengthMm) > 1e-9) parts.push({ id, name, count: n, lengthMm });
   };
   asMade('own-bends', 'Bends as you make them', hand.bendMm, hand.bends);
+  const wider = loopsMm.reduce((sum, mm) => sum + mm, 0);
+  asMade('own-loops', 'Loops as you wind them', wider, loopsMm.length);
   asMade('own-hammering', 'Hammering as you do it', hand.hammerMm, hammered.count);
   for (const name of new Set(taken.map((t) => t.name))) {
     const own = taken.filter((t) => t.name === name);

@@ -20,8 +20,24 @@ const piece: Piece = {
     ),
   ],
 };
-const hand = (bend: number, hammer = 0): OwnHand => ({ bend, hammer });
+const hand = (bend: number, hammer = 0, loop = 0): OwnHand => ({ bend, hammer, loop });
 const wireOf = (own?: OwnHand) => planPiece(piece, own ? { own } : {}).wires[0]!;
+
+describe('a hand that winds loops wider', () => {
+  it('takes pi times that more for each loop at an end, before the figure begins', () => {
+    const loop = { kind: 'loop' as const, insideMm: 3, tailMm: 0 };
+    const looped = { ...piece, paths: piece.paths.map((p) => ({ ...p, start: loop })) };
+    const [book, own] = [hand(0), hand(0, 0, 0.2)].map(
+      (h) => planPiece(looped, { own: h }).wires[0]!,
+    );
+    expect(own!.cutMm - book!.cutMm).toBeCloseTo(Math.PI * 0.2, 9);
+    expect(own!.startMm - book!.startMm).toBeCloseTo(Math.PI * 0.2, 9);
+    expect(own!.parts.reduce((sum, p) => sum + p.lengthMm, 0)).toBeCloseTo(own!.cutMm, 9);
+    expect(own!.bends.map((b, i) => b.fromEndMm - book!.bends[i]!.fromEndMm)).toEqual(
+      own!.bends.map(() => expect.closeTo(Math.PI * 0.2, 6) as number),
+    );
+  });
+});
 
 describe('a hand that bends otherwise', () => {
   it('takes its share of the thickness more for each turn, and says so', () => {

@@ -7,10 +7,12 @@ export interface OwnHand {
   readonly bend: number;
   /** hammering gives this share more than reckoned */
   readonly hammer: number;
+  /** a loop at an end is wound so much wider across, mm */
+  readonly loop: number;
 }
 
 /** By the handbook. */
-export const HANDBOOK: OwnHand = { bend: 0, hammer: 0 };
+export const HANDBOOK: OwnHand = { bend: 0, hammer: 0, loop: 0 };
 
 /** A bend's wire is taken over at least so much of its length, mm: a sharp corner has next to none. */
 const LEAST_MM = 0.3;

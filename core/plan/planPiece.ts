@@ -230,6 +230,7 @@ export function planPiece(
       bendMm: -gainUpTo(bent, strip.developedMm),
       hammerMm: reckonedMm - gainUpTo(beaten, strip.developedMm),
       bends: bent.length,
+      loopMm: Math.PI * hand.loop,
     });
     const { startMm, endMm, reserveMm, heldMm } = allowances;
     const onBlank = { startMm, gains, taken };
