@@ -297,6 +297,9 @@ test('what is left over of makings shifts the next cut, and refused it goes back
   await expect(hand).toContainText(/less than the handbook says, give or take .* from 4 makings/);
   await hand.getByRole('radio', { name: 'by the handbook' }).click();
   await expect(hand).toContainText('Plans go by the handbook.');
+  const loops = page.getByRole('region', { name: 'Your loops' });
+  await loops.getByRole('radio', { name: 'by the handbook' }).click();
+  await expect(loops).toContainText('Plans go by the handbook.');
   await openPiece(page, 'Mountain line');
   await expect.poll(cut).toBe(planned);
 });
