@@ -250,8 +250,26 @@ test('a photo of the made piece names the bend to nudge, and is kept with the ma
   await expect(judged).toContainText('Bend 7');
   await page.getByRole('button', { name: 'Keep this making' }).click();
   await expect(page.getByText('Made once')).toBeVisible();
-  await page.goBack();
-  await expect(judged).toContainText('Bend 7');
+  const list = page.getByRole('complementary');
+  await expect(list).toContainText('It strays from its plan');
+  await list.getByRole('checkbox', { name: /^The sample/ }).click();
+  await expect(list.getByRole('checkbox', { name: /^The sample/ })).toBeChecked();
+  // Another one, made better, is held against it.
+  await page.getByRole('button', { name: /^Begin a making, / }).click();
+  await page.getByRole('button', { name: /all steps/ }).click();
+  await page.getByRole('button', { name: /Lay it on the pattern/ }).click();
+  await page.getByRole('button', { name: 'A photo to practise with' }).click();
+  await dialog.getByRole('spinbutton', { name: 'Number of the photo' }).fill('4');
+  await expect(dialog.getByRole('img', { name: /^Practice photo 4/ })).toBeVisible({
+    timeout: 30_000,
+  });
+  await dialog.getByRole('button', { name: 'Hold it against the plan' }).click();
+  await expect(judged).toContainText('the sample strays', { timeout: 30_000 });
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Blank card to print' }).click();
+  expect((await download).suggestedFilename()).toBe('Card to photograph pieces on.pdf');
+  await page.reload();
+  await expect(judged).toContainText('It follows its plan');
   await judged.getByRole('button', { name: 'Show where' }).click();
   await expect(judged.getByRole('img', { name: /3 times/ })).toBeVisible({ timeout: 30_000 });
 });

@@ -4,10 +4,13 @@ import { Form, Link, redirect, useActionData, useFetcher } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { newMaking, type MakingRecord } from '@core/making';
+import { judgedWords } from '@core/photo/judgementWords';
+import { inWords } from '@core/words';
 import { MOST_COPIES } from '@core/piece';
 import { printLength, type LengthUnit } from '@core/units';
 import { FigureView } from '~/components/FigureView';
 import { StagePanel } from '~/components/StagePanel';
+import { Tick } from '~/components/Tick';
 import { Button, buttonClass, Choices, IconButton, Section } from '~/components/ui';
 import { OrderSection } from '~/screens/dressing/OrderSection';
 import { useAssembly } from '~/screens/dressing/useAssembly';
@@ -37,6 +40,7 @@ const intent = z.discriminatedUnion('do', [
     copies: z.coerce.number().int().min(1).max(MOST_COPIES),
   }),
   z.object({ do: z.literal('drop'), id: z.string() }),
+  z.object({ do: z.literal('sample'), id: z.string(), is: z.enum(['yes', 'no']) }),
   z.object({ do: z.literal('back'), key: z.string() }),
 ]);
 
@@ -55,6 +59,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs):
       await learnOwnHand();
       return key === null ? null : { deleted: key };
     }
+    if (wish.do === 'sample') await setSample(params.pieceId, wish.id, wish.is === 'yes');
     if (wish.do !== 'begin') return null;
     const piece = await loadPiece(params.pieceId);
     const about = { id: params.pieceId, name: piece?.name ?? '' };
@@ -67,6 +72,16 @@ export async function clientAction({ request, params }: Route.ClientActionArgs):
   throw redirect(`/piece/${params.pieceId}/make/${id}`);
 }
 
+/** One making of a piece and hand at most is its sample. */
+async function setSample(pieceId: string, id: string, is: boolean): Promise<void> {
+  const makings = await listMakings(pieceId);
+  const twin = makings.find((m) => m.id === id)?.twin;
+  for (const m of makings) {
+    const sample = m.id === id ? is : m.twin === twin && is ? false : m.sample;
+    if (sample !== m.sample) await saveMaking({ ...m, sample });
+  }
+}
+
 export default function MakeScreen({ loaderData }: Route.ComponentProps) {
   const makings = loaderData?.makings ?? [];
   const { settings } = useWorkbench();
@@ -74,6 +89,8 @@ export default function MakeScreen({ loaderData }: Route.ComponentProps) {
   const fetcher = useFetcher<Done>();
   useOutcome(fetcher.data ?? null);
   const drop = (id: string): void => void fetcher.submit({ do: 'drop', id }, { method: 'post' });
+  const setSampleTo = (id: string, is: boolean): void =>
+    void fetcher.submit({ do: 'sample', id, is: is ? 'yes' : 'no' }, { method: 'post' });
   const { plan, twin, piece } = useShown();
   const made = useAssembly();
   const [together, setTogether] = useState(false);
@@ -138,7 +155,13 @@ export default function MakeScreen({ loaderData }: Route.ComponentProps) {
           <Section title={done.length === 1 ? 'Made once' : `Made ${done.length} times`}>
             <ul className="space-y-2">
               {done.map((m) => (
-                <Row key={m.id} making={m} unit={settings.unit} drop={() => drop(m.id)} />
+                <Row
+                  key={m.id}
+                  making={m}
+                  unit={settings.unit}
+                  drop={() => drop(m.id)}
+                  setSample={(is) => setSampleTo(m.id, is)}
+                />
               ))}
             </ul>
           </Section>
@@ -190,7 +213,18 @@ function useOutcome(done: Done): void {
   }, [done, submit]);
 }
 
-function Row({ making, unit, drop }: { making: MakingRecord; unit: LengthUnit; drop: () => void }) {
+function Row({
+  making,
+  unit,
+  drop,
+  setSample,
+}: {
+  making: MakingRecord;
+  unit: LengthUnit;
+  drop: () => void;
+  setSample?: (is: boolean) => void;
+}) {
+  const judged = making.judged.at(-1);
   const notes = Object.values(making.steps).filter((s) => s.note !== '');
   const photos = Object.values(making.steps).flatMap((s) => s.photos);
   const name = `${dayOf(making.begun)}, ${printTime(making.workedMs)} at the bench`;
@@ -203,6 +237,7 @@ function Row({ making, unit, drop }: { making: MakingRecord; unit: LengthUnit; d
             <span className="font-normal text-soft">, {making.copies} together</span>
           )}
           {making.twin && <span className="font-normal text-soft">, mirrored twin</span>}
+          {making.sample && <span className="font-normal text-soft">, the sample</span>}
           {making.finished === null && making.at && (
             <span className="font-normal text-soft">
               , step {making.at.step} of {making.at.of}
@@ -225,6 +260,16 @@ function Row({ making, unit, drop }: { making: MakingRecord; unit: LengthUnit; d
             {printLength(u.plannedMm, unit)}
           </p>
         ))}
+      {judged && <p className="mt-1">{inWords(judgedWords(judged)[0]!, unit)}</p>}
+      {setSample && (
+        <div className="mt-1.5">
+          <Tick
+            label="The sample: later ones are held against it"
+            value={making.sample}
+            set={setSample}
+          />
+        </div>
+      )}
       {making.remark !== '' && <p className="mt-1">{making.remark}</p>}
       {notes.map((n, i) => (
         <p key={i} className="mt-1 text-soft">

@@ -3,7 +3,13 @@ import { ChevronDown, ChevronLeft, ChevronRight, NotebookPen, Pause, Play, X } f
 import { Popover } from 'radix-ui';
 import { Link, useNavigate } from 'react-router';
 import type { CountKey } from '@core/item';
-import { NO_NOTES, withStep, type MakingRecord, type MakeStep } from '@core/making';
+import {
+  NO_NOTES,
+  withStep,
+  type JudgedPhoto,
+  type MakingRecord,
+  type MakeStep,
+} from '@core/making';
 import type { MakingPlan } from '@core/planning';
 import { SaveTrouble } from '~/components/SaveTrouble';
 import { Button, IconButton } from '~/components/ui';
@@ -19,7 +25,7 @@ import { useMakingRecord } from '~/screens/make/useMakingRecord';
 import { FeltOfMade } from '~/screens/verdict/FeltOfMade';
 import { useWords } from '~/state/useWords';
 import { useShown, useWorkbench } from '~/state/workbench';
-import { loadMaking } from '~/storage/makings';
+import { listMakings, loadMaking } from '~/storage/makings';
 import { learnOwnHand } from '~/storage/ownHand';
 import { report } from '~/storage/report';
 import type { Route } from './+types/making';
@@ -29,13 +35,15 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   if (!making) {
     throw new Response('This making is not in this browser.', { status: 404 });
   }
-  return { making };
+  const others = await listMakings(params.pieceId);
+  const sample = others.find((m) => m.sample && m.id !== making.id && m.twin === making.twin);
+  return { making, sample: sample?.judged.at(-1) ?? null };
 }
 clientLoader.hydrate = true as const;
 
 export default function MakingScreen({ loaderData }: Route.ComponentProps) {
   const { pointer } = useWorkbench();
-  const { making } = loaderData;
+  const { making, sample } = loaderData;
   // The steps are those of the hand that was begun.
   useEffect(() => {
     pointer.getState().point({ twin: making.twin });
@@ -49,7 +57,7 @@ export default function MakingScreen({ loaderData }: Route.ComponentProps) {
       </p>
     );
   }
-  return <AtBench key={making.id} first={making} made={made} />;
+  return <AtBench key={making.id} first={making} made={made} sample={sample} />;
 }
 
 /** Which step it is; all of them, to go to any. */
@@ -117,7 +125,15 @@ function indexOf(making: MakingRecord, steps: readonly MakeStep[]): number {
 
 const END = 'end';
 
-function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
+function AtBench({
+  first,
+  made,
+  sample,
+}: {
+  first: MakingRecord;
+  made: MakingPlan;
+  sample: JudgedPhoto | null;
+}) {
   const { settings } = useWorkbench();
   const { plan, piece, dressing } = useShown();
   const { making, change, flush, ...kept } = useMakingRecord(first);
@@ -217,7 +233,9 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
       <Finish
         trouble={trouble}
         felt={<FeltOfMade />}
-        photo={<MadePhoto making={making} piece={piece} plan={plan} change={change} />}
+        photo={
+          <MadePhoto making={making} piece={piece} plan={plan} sample={sample} change={change} />
+        }
         making={making}
         unit={settings.unit}
         change={change}
@@ -307,7 +325,13 @@ function AtBench({ first, made }: { first: MakingRecord; made: MakingPlan }) {
           <StepWords step={step} counted={notes.counted} count={count} />
           {step.id === 'compare' && (
             <div className="mt-6">
-              <MadePhoto making={making} piece={piece} plan={plan} change={change} />
+              <MadePhoto
+                making={making}
+                piece={piece}
+                plan={plan}
+                sample={sample}
+                change={change}
+              />
             </div>
           )}
           {notesOpen && (

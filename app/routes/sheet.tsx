@@ -1,14 +1,13 @@
 import { useMemo, useState } from 'react';
 import { FileDown } from 'lucide-react';
 import { toast } from 'sonner';
-import boldUrl from '@fontsource/hanken-grotesk/files/hanken-grotesk-latin-600-normal.woff?url';
-import regularUrl from '@fontsource/hanken-grotesk/files/hanken-grotesk-latin-400-normal.woff?url';
 import { writeBendsCsv, writeFigureSvg, writePatternSvg, writePiece } from '@core/file';
 import { PAPERS, type Paper } from '@core/sheet';
 import type { SheetWish } from '@core/planning';
 import { NumberField } from '~/components/NumberField';
 import { PageView } from '~/components/PageView';
 import { StagePanel } from '~/components/StagePanel';
+import { printFonts } from '~/components/printFonts';
 import { saveFile } from '~/components/saveFile';
 import { Tick } from '~/components/Tick';
 import { Button, Choices, Picker, Section } from '~/components/ui';
@@ -137,14 +136,10 @@ function SavePdf({ wish }: { wish: SheetWish }) {
     if (!current) return;
     setBusy(true);
     try {
-      const fonts = {
-        regular: new URL(regularUrl, location.href).href,
-        bold: new URL(boldUrl, location.href).href,
-      };
       const name = nameOf(current.piece.name, wish.hands === 'twin');
       saveFile(
         `${name}.pdf`,
-        await askAbout(besidePlanner(), current, (w, state) => w.pdf(state, wish, fonts)),
+        await askAbout(besidePlanner(), current, (w, state) => w.pdf(state, wish, printFonts())),
         'application/pdf',
       );
     } catch (error) {

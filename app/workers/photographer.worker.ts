@@ -6,6 +6,7 @@ import type { Piece } from '@core/piece';
 import type { Plan } from '@core/plan';
 import { shootPiece, type LyingWire } from '@core/practice';
 import {
+  cardSheet,
   PAPERS,
   patternFrames,
   patternOf,
@@ -13,6 +14,7 @@ import {
   TONE_COLOURS,
   type Item,
   type Page,
+  type Paper,
   patternPage,
 } from '@core/sheet';
 import { PictureError, readPictureHead } from '@core/trace';
@@ -48,6 +50,21 @@ const photographer = {
       if (error instanceof PictureError) return { ok: false, message: error.message };
       throw error;
     }
+  },
+
+  /** The blank card as a PDF, in the type that `fonts` name. */
+  card: async (
+    paper: Paper['id'],
+    fonts: { readonly regular: string; readonly bold: string },
+  ): Promise<Uint8Array> => {
+    const bytes = async (url: string): Promise<Uint8Array> =>
+      new Uint8Array(await (await fetch(url)).arrayBuffer());
+    const [regular, bold, { writePdf }] = await Promise.all([
+      bytes(fonts.regular),
+      bytes(fonts.bold),
+      import('@core/sheet/writePdf'),
+    ]);
+    return writePdf(cardSheet(paper), 'Card to photograph pieces on', { regular, bold });
   },
 
   /**

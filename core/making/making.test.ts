@@ -317,9 +317,9 @@ describe('a making of version 1', () => {
 describe('a making of version 5', () => {
   it('has no photographs that were judged', () => {
     const made = newMaking('m', pieceOf([]), { twin: false }, 'wire:0:cut', '2026-01-01T00:00:00Z');
-    const { judged: _, ...old } = made;
+    const { judged: _, sample: __, ...old } = made;
     const read = readMaking({ ...old, version: 5 });
-    expect(read.ok && read.value).toEqual({ ...made, judged: [] });
+    expect(read.ok && read.value).toEqual({ ...made, judged: [], sample: false });
   });
 
   it('written out word for word is read', () => {
@@ -331,6 +331,7 @@ describe('a making of version 5', () => {
       ...(JSON.parse(old) as object),
       version: 6,
       judged: [],
+      sample: false,
       used: [{ name: 'Frame wire', plannedMm: 212.5, leftMm: 3, noted: true, acts: null }],
     });
   });

@@ -105,6 +105,8 @@ export const makingRecordSchema = z.strictObject({
       }),
     )
     .max(600),
+  /** the one that later copies of the piece are held against */
+  sample: z.boolean(),
   /** photographs of it held against the plan, the last one last */
   judged: z.array(judgedPhotoSchema).max(12),
   remark: z.string().max(8_000),
@@ -153,6 +155,7 @@ const MIGRATIONS: readonly Migration[] = [
     ...record,
     version: 6,
     judged: [],
+    sample: false,
     used: Array.isArray(used)
       ? used.map((u: unknown) => (isRecord(u) ? { ...u, noted: u['leftMm'] !== 0, acts: null } : u))
       : used,
@@ -198,6 +201,7 @@ export const newMaking = (
   steps: {},
   used: [],
   judged: [],
+  sample: false,
   remark: '',
 });
 

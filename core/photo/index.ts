@@ -3,8 +3,6 @@
  * the plan: where it strays, by how much, and which bends are behind that. docs/maths.md says how.
  */
 export {
-  CARD_MM,
-  cardFrame,
   judgePhoto,
   type PhotoAnswer,
   type PhotoFault,
@@ -17,4 +15,4 @@ export { shapesOf, type Line, type Shape } from './shape';
 export { layOn } from './layOn';
 export { leftOf } from './shape';
 export { photoFaultWords } from './faultWords';
-export { judgedRecord, judgedWords, nudgeWords } from './judgementWords';
+export { besideSampleWords, judgedRecord, judgedWords, nudgeWords } from './judgementWords';

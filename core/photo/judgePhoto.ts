@@ -1,5 +1,5 @@
 import type { Box } from '../geometry';
-import { frameAround, MARK_MM, type MarkCode, type MarkFrame } from '../fiducial';
+import { frameAround, type MarkCode, type MarkFrame } from '../fiducial';
 import { alongBlank, formedLine, wholeWire, type Plan } from '../plan';
 import { brightness, inkThreshold, quantile, reduce, type Grid, type Rgba } from '../trace';
 import { blameOf, SEEN, type Blamed } from './blame';
@@ -339,13 +339,3 @@ function laidOnPlan(
     seenShare,
   };
 }
-
-/** The blank card's frame, to be printed once: what is laid on it is found however it lies. */
-export const CARD_MM = { width: 100, height: 80 } as const;
-export const cardFrame = (): MarkFrame => ({
-  of: 'card',
-  box: { minX: 0, minY: 0, maxX: CARD_MM.width, maxY: CARD_MM.height },
-});
-
-/** The largest piece that fits between the card's marks, mm. */
-export const CARD_ROOM_MM = CARD_MM.width - 2 * MARK_MM;

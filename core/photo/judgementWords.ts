@@ -1,6 +1,6 @@
 import type { JudgedPhoto } from '../making';
 import type { Plan } from '../plan';
-import { asAngle, asBoth, asCount, asLength, asThickness, say, type Said } from '../words';
+import { asAngle, asBoth, asCount, asLength, asThickness, joined, say, type Said } from '../words';
 import type { PhotoJudgement } from './judgePhoto';
 import type { Line } from './shape';
 
@@ -72,6 +72,27 @@ export function judgedWords(judged: JudgedPhoto): Said[] {
       : say`It lay askew by ${asAngle(Math.abs(askewRad))}, which counts for nothing.`,
     ...(unseen >= 1 ? [say`${asCount(unseen)} % of its wire could not be seen.`] : []),
   ];
+}
+
+/** Sizes that differ by less than this are the same. */
+const SAME_MM = 0.1;
+
+/** How a copy differs from the sample, as their photographs show it. */
+export function besideSampleWords(copy: JudgedPhoto, sample: JudgedPhoto): Said {
+  const across = copy.made.widthMm - sample.made.widthMm;
+  const up = copy.made.heightMm - sample.made.heightMm;
+  const parts = [
+    ...(Math.abs(across) < SAME_MM
+      ? []
+      : [say`${asThickness(Math.abs(across))} ${across > 0 ? 'wider' : 'narrower'}`]),
+    ...(Math.abs(up) < SAME_MM
+      ? []
+      : [say`${asThickness(Math.abs(up))} ${up > 0 ? 'higher' : 'lower'}`]),
+  ];
+  const strays = say`the sample strays ${asThickness(sample.meanMm)} from the plan on average, this one ${asThickness(copy.meanMm)}`;
+  return parts.length === 0
+    ? say`It is as large as the sample; ${strays}.`
+    : say`Beside the sample it is ${joined(parts, ' and ')}; ${strays}.`;
 }
 
 /** Bends are said to be off by so much at least. */

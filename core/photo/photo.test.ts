@@ -5,7 +5,7 @@ import type { Box } from '../geometry';
 import { newPath, newPiece, type Piece } from '../piece';
 import { planPiece, type Plan } from '../plan';
 import { shootPiece, type LyingWire, type PieceShotOptions } from '../practice';
-import { patternBox, patternFrames } from '../sheet';
+import { cardFrame, PAPERS, patternBox, patternFrames } from '../sheet';
 import type { Rgba } from '../trace';
 import { inWords } from '../words';
 import { brightness, reduce } from '../trace';
@@ -206,6 +206,45 @@ describe('a photograph', () => {
     if (!answer.found) throw new Error(answer.fault);
     expect(answer.judgement.bends).toEqual([]);
     expect(answer.judgement.p95Mm).toBeLessThan(0.05);
+  });
+
+  it('on the blank card is found however it is turned', () => {
+    const card = cardFrame(PAPERS.a4);
+    const { page, dx, dy } = pageOf(card);
+    const shapes = shapesOf(plan.wires);
+    const made = formByHand(shapes, 2, { unsteady: 0 });
+    const [cx, cy] = [(card.box.minX + card.box.maxX) / 2, (card.box.minY + card.box.maxY) / 2];
+    const turn = 1.9;
+    const wires = made.lines.map(({ x, y }): LyingWire => {
+      const at = (i: number): [number, number] => {
+        const [u, v] = [x[i]! - 16, y[i]! - 22];
+        const [c, s] = [Math.cos(turn), Math.sin(turn)];
+        return [cx + 9 + c * u - s * v + dx, cy - 6 + s * u + c * v + dy];
+      };
+      return {
+        x: x.map((_, i) => at(i)[0]),
+        y: y.map((_, i) => at(i)[1]),
+        diameterMm: plan.diameterMm,
+        colour: [120, 122, 126],
+      };
+    });
+    const box = {
+      minX: 4,
+      minY: 4,
+      maxX: page.width / PX_PER_MM - 4,
+      maxY: page.height / PX_PER_MM - 4,
+    };
+    const picture = shootPiece({ picture: page, pxPerMm: PX_PER_MM }, wires, {
+      number: 8,
+      width: 1600,
+      height: 1200,
+      box,
+    });
+    const answer = judgePhoto(picture, plan, []);
+    if (!answer.found) throw new Error(answer.fault);
+    const { bends, askewRad } = answer.judgement;
+    expect(Math.abs(askewRad - turn)).toBeLessThan(0.2);
+    expect(bends[0]).toMatchObject({ wire: 0, bend: made.mistake!.bend });
   });
 
   it('with the back up is told to be mirrored', () => {

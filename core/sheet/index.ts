@@ -1,5 +1,6 @@
 /** Sheet: what is printed, as pages of lines and words in mm, and the PDF of it. */
 export { buildSheet, joinSheets, patternPage, printedBox, type SheetOptions } from './buildSheet';
+export { cardFrame, cardSheet } from './cardPage';
 export { patternBox } from './patternPages';
 export { patternFrames, patternOf, type Pattern } from './patternPages';
 export {

@@ -164,7 +164,8 @@ export function patternOf(box: Box, paper: Paper): Pattern | null {
 export const patternFrames = (box: Box): MarkFrame[] =>
   Object.values(PAPERS).flatMap((paper) => patternOf(box, paper)?.frame ?? []);
 
-const markItem = (frame: MarkFrame): Item => ({
+/** All marks of a frame, black. */
+export const markItem = (frame: MarkFrame): Item => ({
   type: 'path',
   data: blackBoxes(frame)
     .map(({ minX, minY, maxX, maxY }) => `M${minX} ${minY}H${maxX}V${maxY}H${minX}Z`)

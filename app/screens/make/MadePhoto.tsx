@@ -1,15 +1,25 @@
-import { Camera, ImageUp, LoaderCircle } from 'lucide-react';
+import { Camera, ImageUp, LoaderCircle, Printer } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { JudgedPhoto, MakingRecord } from '@core/making';
-import { judgedRecord, judgedWords, nudgeWords, photoFaultWords } from '@core/photo/judgementWords';
+import {
+  besideSampleWords,
+  judgedRecord,
+  judgedWords,
+  nudgeWords,
+  photoFaultWords,
+} from '@core/photo/judgementWords';
 import type { PhotoJudgement } from '@core/photo';
 import type { Piece } from '@core/piece';
 import type { Plan } from '@core/plan';
 import { wireColours } from '~/components/metalColours';
 import { Button, buttonClass } from '~/components/ui';
+import { printFonts } from '~/components/printFonts';
+import { saveFile } from '~/components/saveFile';
 import { useWords } from '~/state/useWords';
+import { useWorkbench } from '~/state/workbench';
 import { keepPicture, loadPicture } from '~/storage/pictures';
+import { report } from '~/storage/report';
 import { startPhotographer } from '~/workers/photographer';
 import { JudgedPicture } from './JudgedPicture';
 import { PracticeShot } from './PracticeShot';
@@ -27,14 +37,18 @@ export function MadePhoto({
   making,
   piece,
   plan,
+  sample,
   change,
 }: {
   making: MakingRecord;
   piece: Piece;
   plan: Plan;
+  /** what was seen of the sample, where another making is that */
+  sample: JudgedPhoto | null;
   change: (by: (m: MakingRecord) => MakingRecord) => void;
 }) {
   const told = useWords();
+  const { settings } = useWorkbench();
   const input = useRef<HTMLInputElement>(null);
   const worker = useRef<Photographing | null>(null);
   const [busy, setBusy] = useState(false);
@@ -78,6 +92,15 @@ export function MadePhoto({
     if (picture) await judge(picture.file, judged.photo, picture.name);
     else setFault('That photo is not in this browser any more.');
   };
+  const saveCard = async (): Promise<void> => {
+    try {
+      const pdf = await photographer().card(settings.paper, printFonts());
+      saveFile('Card to photograph pieces on.pdf', pdf, 'application/pdf');
+    } catch (error) {
+      report(error, 'the card');
+      toast.error('The card could not be made. Try again.');
+    }
+  };
   const last = making.judged.at(-1);
   return (
     <section aria-labelledby="made-photo" className="rounded-xl border border-line bg-raised p-4">
@@ -85,8 +108,8 @@ export function MadePhoto({
         Hold it against the plan
       </h2>
       <p className="mt-1 text-base text-soft">
-        Lay it on its printed pattern, front up, and take a photo from above with all four black
-        squares in it.
+        Lay it on its printed pattern, or on the blank card, front up, and take a photo from above
+        with all four black squares in it.
       </p>
       <div className="mt-3 flex flex-wrap gap-2">
         <button
@@ -115,6 +138,9 @@ export function MadePhoto({
           colour={wireColours(plan.wires[0]?.stock ?? piece.wire).body}
           use={take}
         />
+        <Button onClick={() => void saveCard()}>
+          <Printer size={16} aria-hidden="true" /> Blank card to print
+        </Button>
       </div>
       <div aria-live="polite">
         {busy && (
@@ -132,6 +158,7 @@ export function MadePhoto({
           <Judged
             judged={last}
             plan={plan}
+            sample={sample}
             judgement={shown?.photo === last.photo ? shown.judgement : null}
             look={() => void lookAgain(last)}
           />
@@ -162,11 +189,13 @@ export function MadePhoto({
 function Judged({
   judged,
   plan,
+  sample,
   judgement,
   look,
 }: {
   judged: JudgedPhoto;
   plan: Plan;
+  sample: JudgedPhoto | null;
   judgement: PhotoJudgement | null;
   look: () => void;
 }) {
@@ -192,6 +221,7 @@ function Judged({
           <ImageUp size={16} aria-hidden="true" /> Show where
         </Button>
       )}
+      {sample && <p className="text-base">{told(besideSampleWords(judged, sample))}</p>}
       <ul className="space-y-1 text-base text-soft">
         {rest.map((said, i) => (
           <li key={i}>{told(said)}</li>
