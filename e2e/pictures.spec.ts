@@ -72,6 +72,19 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await page.getByText(/works without a connection/).waitFor();
   await page.waitForTimeout(600);
   await shoot(page, 'make');
+  await openPiece(page, 'Mountain line');
+  await stage(page, 'Make');
+  await page.getByRole('button', { name: /^Begin a making, / }).click();
+  await page.getByRole('button', { name: /all steps/ }).click();
+  await page.getByRole('button', { name: /Lay it on the pattern/ }).click();
+  await page.getByRole('button', { name: 'A photo to practise with' }).click();
+  await page.getByRole('img', { name: /^Practice photo 1/ }).waitFor();
+  await page.getByRole('button', { name: 'Hold it against the plan' }).click();
+  const judged = page.getByTestId('judged');
+  await judged.waitFor();
+  await judged.evaluate((e) => e.scrollIntoView({ block: 'start' }));
+  await page.waitForTimeout(600);
+  await shoot(page, 'photo');
   await page.goto('/drawer');
   await page.getByRole('button', { name: /Lantern Lane/ }).click();
   await page.getByText('6.64 m in all').waitFor();
@@ -112,7 +125,4 @@ test('pictures of the main views, from the demo', async ({ page }) => {
   await stage(page, 'Sheet');
   await page.waitForTimeout(600);
   await shoot(page, 'sheet');
-  await page.getByRole('link', { name: 'Settings' }).click();
-  await page.waitForTimeout(400);
-  await shoot(page, 'settings');
 });
