@@ -285,7 +285,7 @@ test('what is left over of makings shifts the next cut, and refused it goes back
   };
   await page.goto('/kit');
   const hand = page.getByRole('region', { name: 'Your bends' });
-  await expect(hand).toContainText('Nothing yet.');
+  await expect(hand).toContainText('Not known yet.');
   await openPiece(page, 'Mountain line');
   const planned = await cut();
   for (const left of ['9', '8.6', '8.8', '9.1']) {

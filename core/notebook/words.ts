@@ -11,9 +11,9 @@ const from = ({ makings, wires }: Learnt): Said =>
   say`from ${counted(makings, 'making', 'makings')} and ${counted(wires, 'wire', 'wires')}`;
 
 const NOTHING: Readonly<Record<OwnId, Said>> = {
-  bend: say`Nothing yet. Note at the end of a making what was left over of each wire.`,
-  hammer: say`Nothing yet. No wire whose leftover was noted was hammered longer.`,
-  loop: say`Nothing yet. No wire whose leftover was noted ends in a loop.`,
+  bend: say`Not known yet. Note at the end of a making what was left over of each wire.`,
+  hammer: say`Not known yet. No wire whose leftover was noted was hammered longer.`,
+  loop: say`Not known yet. No wire whose leftover was noted ends in a loop.`,
 };
 
 /** What is learnt of one value, for the maker. */
