@@ -38,6 +38,9 @@ export const PRIOR_SPREAD: Readonly<Record<LearntId, number>> = {
   loop: 0.2,
 };
 
+/** No hand is further off than this: beyond it a page was noted wrongly, or of another wire. */
+export const MOST_OFF: Readonly<Record<LearntId, number>> = { bend: 0.3, hammer: 0.9, loop: 1 };
+
 /** A ruler and a cutter are off by so much on one wire, mm, and a few by far more (Student's distribution). */
 const NOISE_MM = 0.8;
 const TAILS = 4;
@@ -99,7 +102,7 @@ export function learn(pages: readonly WirePage[]): Record<LearntId, Learnt> {
         mean: mean[i]!,
         spread,
         differs,
-        value: mean[i]! * differs,
+        value: Math.max(-MOST_OFF[id], Math.min(MOST_OFF[id], mean[i]! * differs)),
         makings: new Set(telling.map((p) => p.making)).size,
         wires: telling.length,
       },

@@ -4,7 +4,7 @@ import { randomFrom } from '../geometry';
 import { newMaking, type MakingRecord } from '../making';
 import { newPath, newPiece } from '../piece';
 import { planPiece } from '../plan';
-import { actsOf, learn, pagesOf, PRIOR_SPREAD, type WirePage } from '.';
+import { actsOf, LEARNT, learn, MOST_OFF, pagesOf, PRIOR_SPREAD, type WirePage } from '.';
 
 /** Pages of a maker whose hand is known: wires with 8 to 40 mm of turns times thickness, and a ruler's noise. */
 function pagesFor(bend: number, count: number, seed: number, noiseMm = 0.8): WirePage[] {
@@ -53,6 +53,26 @@ describe('what makings teach', () => {
     const odd = { making: 'odd', moreMm: -40, by: { bend: 25, hammer: 0, loop: 0 } };
     const change = learn([...pages, odd]).bend.mean - learn(pages).bend.mean;
     expect(Math.abs(change)).toBeLessThan(0.012);
+  });
+
+  it('is never more than a hand can be, whatever was typed', () => {
+    const size = fc.double({ min: -100_000, max: 100_000, noNaN: true });
+    const by = fc.record({
+      bend: fc.double({ min: 0, max: 5_000, noNaN: true }),
+      hammer: fc.double({ min: -500, max: 0, noNaN: true }),
+      loop: fc.double({ min: 0, max: 7, noNaN: true }),
+    });
+    const page = fc.record({ making: fc.constantFrom('a', 'b', 'c'), moreMm: size, by });
+    fc.assert(
+      fc.property(fc.array(page, { maxLength: 30 }), (pages) => {
+        const learnt = learn(pages);
+        for (const id of LEARNT) {
+          expect(Math.abs(learnt[id].value)).toBeLessThanOrEqual(MOST_OFF[id]);
+          expect(Number.isFinite(learnt[id].mean) && learnt[id].spread >= 0).toBe(true);
+        }
+      }),
+      { numRuns: 300 },
+    );
   });
 
   it('hangs on neither the order of the pages nor the sign', () => {

@@ -44,11 +44,19 @@ export function hammeredWires(
 /** Stretches that may overlap as stretches that do not; of several for one place the one that gives most holds. */
 const apart = (list: readonly Gain[]): Gain[] => parted(list, (shares) => Math.max(0, ...shares));
 
+/** Of a stretch never more than this is gained: some wire it takes. */
+export const MOST_GAIN = 0.9;
+
 /** Stretches of two kinds as stretches that do not overlap: what both give counts. */
 export const together = (a: readonly Gain[], b: readonly Gain[]): Gain[] =>
   b.length === 0
     ? [...a]
-    : parted([...a, ...b], (shares) => shares.reduce((sum, share) => sum + share, 0));
+    : parted([...a, ...b], (shares) =>
+        Math.min(
+          MOST_GAIN,
+          shares.reduce((sum, share) => sum + share, 0),
+        ),
+      );
 
 function parted(list: readonly Gain[], share: (shares: readonly number[]) => number): Gain[] {
   const edges = [...new Set(list.flatMap((g) => [g.fromMm, g.toMm]))].sort((a, b) => a - b);

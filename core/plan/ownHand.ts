@@ -1,5 +1,6 @@
 import type { Mark } from '../strip';
 import type { Gain } from './blank';
+import { MOST_GAIN } from './hammering';
 
 /** What a maker's own hand does otherwise than the handbook says. */
 export interface OwnHand {
@@ -36,7 +37,7 @@ export function ownBending(
     const toMm = Math.min(lengthMm, endMm + wider);
     if (!(toMm > fromMm)) return [];
     const moreMm = Math.abs(angleRad) * thickMm * bend;
-    return [{ fromMm, toMm, share: -moreMm / (toMm - fromMm) }];
+    return [{ fromMm, toMm, share: Math.min(MOST_GAIN, -moreMm / (toMm - fromMm)) }];
   });
 }
 
@@ -44,4 +45,4 @@ export function ownBending(
 export const ownHammering = (gains: readonly Gain[], { hammer }: OwnHand): Gain[] =>
   hammer === 0
     ? [...gains]
-    : gains.map((g) => ({ ...g, share: Math.min(0.9, Math.max(0, g.share * (1 + hammer))) }));
+    : gains.map((g) => ({ ...g, share: Math.min(MOST_GAIN, Math.max(0, g.share * (1 + hammer))) }));

@@ -225,10 +225,11 @@ export function planPiece(
     const bent = ownBending(marks, stock.diameterMm, strip.developedMm, hand);
     const gains = together(beaten, bent);
     const reckonedMm = gainUpTo(given, strip.developedMm);
+    const beatenMm = gainUpTo(beaten, strip.developedMm);
     const gainMm = gainUpTo(gains, strip.developedMm);
     const allowances = allowancesOf(own, path, { gainMm: reckonedMm, count }, taken, {
-      bendMm: -gainUpTo(bent, strip.developedMm),
-      hammerMm: reckonedMm - gainUpTo(beaten, strip.developedMm),
+      bendMm: beatenMm - gainMm,
+      hammerMm: reckonedMm - beatenMm,
       bends: bent.length,
       loopMm: Math.PI * hand.loop,
     });
