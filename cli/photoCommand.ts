@@ -1,7 +1,6 @@
 import { patternFrames, printedBox } from '../core/sheet';
 import { dressPiece } from '../core/dressing';
-import { judgePhoto } from '../core/photo';
-import { photoFaultWords } from '../core/photo/faultWords';
+import { judgePhoto, photoFaultWords } from '../core/photo';
 import { degrees } from '../core/units';
 import { inWords } from '../core/words';
 import type { PlannedPiece } from './pieceCommand';

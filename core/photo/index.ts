@@ -11,8 +11,7 @@ export {
 } from './judgePhoto';
 export type { Blamed } from './blame';
 export { formByHand, type FormedByHand, type Mistake } from './practiceHand';
-export { shapesOf, type Line, type Shape } from './shape';
+export { leftOf, shapesOf, type Line, type Shape } from './shape';
 export { layOn } from './layOn';
-export { leftOf } from './shape';
 export { photoFaultWords } from './faultWords';
 export { besideSampleWords, judgedRecord, judgedWords, nudgeWords } from './judgementWords';

@@ -128,5 +128,3 @@ export function nudgeWords({ bends }: JudgedPhoto, plan: Plan): Said[] {
     return out;
   });
 }
-
-export { photoFaultWords } from './faultWords';

@@ -1,4 +1,4 @@
-import { makeGrid, type Grid } from '../trace';
+import { halfWidths, makeGrid, type Grid } from '../trace';
 import type { Flat } from './flatten';
 import { posed, restingPose, type Line, type Pose, type Shape } from './shape';
 
@@ -50,39 +50,22 @@ export function metalMap(flat: Flat, threshold: number): MetalMap {
   };
 }
 
-/** Distance to the nearest marked cell (Felzenszwalb and Huttenlocher's two passes of parabolas). */
-function distances(marked: Uint8Array, width: number, height: number, unit: number): Grid {
+/** Distance from each cell to the nearest with metal, within what tells anything. */
+function distances(metal: Uint8Array, width: number, height: number, unit: number): Grid {
+  // Past the border there is no metal: a rim of bare paper is laid round it.
+  const rim = Math.ceil(FAR_MM / unit) + 1;
+  const wide = width + 2 * rim;
+  const bare = new Uint8Array(wide * (height + 2 * rim)).fill(1);
+  metal.forEach((m, i) => {
+    if (m) bare[(Math.floor(i / width) + rim) * wide + (i % width) + rim] = 0;
+  });
+  const far = halfWidths({ width: wide, height: height + 2 * rim, data: bare });
   const out = makeGrid(width, height);
-  const far = 1e10;
-  out.data.set(Float32Array.from(marked, (m) => (m ? 0 : far)));
-  const pass = (start: number, stride: number, n: number): void => {
-    const f = new Float64Array(n);
-    for (let i = 0; i < n; i++) f[i] = out.data[start + i * stride]!;
-    const v = new Int32Array(n);
-    const z = new Float64Array(n + 1);
-    let k = 0;
-    z[0] = -Infinity;
-    z[1] = Infinity;
-    for (let q = 1; q < n; q++) {
-      let s: number;
-      do {
-        const p = v[k]!;
-        s = (f[q]! + q * q - f[p]! - p * p) / (2 * q - 2 * p);
-      } while (s <= z[k]! && --k >= 0);
-      k++;
-      v[k] = q;
-      z[k] = s;
-      z[k + 1] = Infinity;
-    }
-    k = 0;
-    for (let q = 0; q < n; q++) {
-      while (z[k + 1]! < q) k++;
-      out.data[start + q * stride] = (q - v[k]!) ** 2 + f[v[k]!]!;
-    }
-  };
-  for (let x = 0; x < width; x++) pass(x, width, height);
-  for (let y = 0; y < height; y++) pass(y * width, 1, width);
-  for (let i = 0; i < out.data.length; i++) out.data[i] = unit * Math.sqrt(out.data[i]!);
+  out.data.forEach((_, i) => {
+    const k = (Math.floor(i / width) + rim) * wide + (i % width) + rim;
+    // From middle to middle; the rim between them is half a cell nearer.
+    out.data[i] = bare[k] ? unit * (far[k]! + 0.5) : 0;
+  });
   return out;
 }
 

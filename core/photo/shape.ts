@@ -1,4 +1,4 @@
-import { cellKey, type Vec } from '../geometry';
+import { cellKey } from '../geometry';
 import { placeOnWire, type WirePlan } from '../plan';
 
 /** One bend of a wire as it can go wrong: bent by another angle, or at another place. */
@@ -276,5 +276,3 @@ export function leftOf({ x, y }: Line): { readonly nx: Float64Array; readonly ny
   }
   return { nx, ny };
 }
-
-export const pointsOf = ({ x, y }: Line): Vec[] => Array.from(x, (u, i) => ({ x: u, y: y[i]! }));

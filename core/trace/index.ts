@@ -4,6 +4,7 @@
  * pixels of the picture; a pixel's centre lies at +0.5. The method is described in docs/maths.md.
  */
 export { quantile } from './filters';
+export { halfWidths } from './halfWidth';
 export { darknessOver, inkThreshold } from './light';
 export { brightness, makeGrid, reduce, sample, type Grid, type Rgba } from './picture';
 export { PICTURE_LIMITS, PictureError, readPictureHead, type PictureHead } from './pictureFile';

@@ -7,8 +7,8 @@ import {
   judgedRecord,
   judgedWords,
   nudgeWords,
-  photoFaultWords,
 } from '@core/photo/judgementWords';
+import { photoFaultWords } from '@core/photo/faultWords';
 import type { PhotoJudgement } from '@core/photo';
 import type { Piece } from '@core/piece';
 import type { Plan } from '@core/plan';
