@@ -48,11 +48,13 @@ export function flatten(picture: Rgba, view: View, box: Box, frame: MarkFrame): 
   );
   const grid = makeGrid(Math.ceil(w * pxPerMm), Math.ceil(h * pxPerMm));
   const flat = { grid, pxPerMm, from: { x: box.minX, y: box.minY } };
+  const outside = new Uint8Array(grid.data.length);
   const { data, width, height } = picture;
   for (let row = 0, i = 0; row < grid.height; row++) {
     const y = box.minY + (row + 0.5) / pxPerMm;
     for (let column = 0; column < grid.width; column++, i++) {
       const p = seenAt(view, { x: box.minX + (column + 0.5) / pxPerMm, y });
+      if (p.x < 0 || p.y < 0 || p.x > width || p.y > height) outside[i] = 1;
       const u = Math.min(width - 1.001, Math.max(0, p.x - 0.5));
       const v = Math.min(height - 1.001, Math.max(0, p.y - 0.5));
       const [c, r] = [u | 0, v | 0];
@@ -66,6 +68,10 @@ export function flatten(picture: Rgba, view: View, box: Box, frame: MarkFrame): 
   }
   const block = Math.max(1, Math.round(pxPerMm / 2));
   const dark = darknessOver(grid, block, Math.round((PAPER_REACH_MM * pxPerMm) / block));
+  // Beyond the picture's edge nothing is known.
+  outside.forEach((o, i) => {
+    if (o) dark.data[i] = 0;
+  });
   const out = { ...flat, grid: dark };
   clearMarks(out, frame);
   return out;

@@ -9,7 +9,7 @@ import { findMarks, type SeenMark } from './marks';
 import { farFrom, metalMap, metalPoints, placeOf, posesOf, roughly, thinned } from './place';
 import { layOn } from './layOn';
 import { leftOf, restingPose, shapesOf, type Line, type Shape } from './shape';
-import { viewOf, type View } from './view';
+import { seenAt, viewOf, type View } from './view';
 
 /** Why nothing can be said of a photograph. */
 export type PhotoFault =
@@ -18,6 +18,7 @@ export type PhotoFault =
   | 'blurred'
   | 'too-far'
   | 'other-page'
+  | 'cut-off'
   | 'no-wire'
   | 'mirrored'
   | 'other-piece';
@@ -101,10 +102,25 @@ export function judgePhoto(picture: Rgba, plan: Plan, frames: readonly MarkFrame
   if (shapes.length === 0) return fault('no-wire');
   const { box } = laid.frame;
   const seenBox: Box = { ...box, minX: box.minX - ASIDE_MM, maxX: box.maxX + ASIDE_MM };
+  if (!laid.anyTurn && outsideShare(view, shapes, picture) > MOST_OUTSIDE) return fault('cut-off');
   const flat = flatten(picture, view, seenBox, laid.frame);
   const answer = judgeFlat(flat, plan, shapes, laid.anyTurn);
   if (typeof answer === 'string') return fault(answer);
   return { found: true, judgement: { ...answer, view } };
+}
+
+/** More of a pattern than this must not lie outside the photograph: what is laid on it would lie there too. */
+const MOST_OUTSIDE = 0.06;
+
+/** How much of a pattern's wires lies outside the photograph. */
+function outsideShare(view: View, shapes: readonly Shape[], picture: Rgba): number {
+  const places = thinned(shapes, 4);
+  let out = 0;
+  for (let i = 0; i < places.length; i += 2) {
+    const { x, y } = seenAt(view, { x: places[i]!, y: places[i + 1]! });
+    if (x < 0 || y < 0 || x > picture.width || y > picture.height) out++;
+  }
+  return places.length > 0 ? (2 * out) / places.length : 0;
 }
 
 /** Of all steps of brightness the steepest reach this share of the whole in a photograph that is in focus. */

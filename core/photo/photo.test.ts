@@ -270,6 +270,29 @@ describe('a photograph', () => {
     expect(judged(shot(wires(), { blurPx: 12 }))).toMatchObject({ fault: 'blurred' });
   });
 
+  it('turned so that a corner of the pattern lies outside says that part of the piece does', () => {
+    const straight = shot(wires(), { trouble: 0 });
+    const { width, height, data } = straight;
+    // Turned by an eighth, and cut off below the three upper marks.
+    const side = Math.ceil((width + height) * Math.SQRT1_2);
+    const rows = Math.round(0.6 * side);
+    const turned = new Uint8ClampedArray(side * rows * 4).fill(255);
+    for (let y = 0; y < rows; y++) {
+      for (let x = 0; x < side; x++) {
+        const [u, v] = [x - side / 2, y - side / 2];
+        const [from, down] = [
+          Math.round(width / 2 + (u + v) * Math.SQRT1_2),
+          Math.round(height / 2 + (v - u) * Math.SQRT1_2),
+        ];
+        if (from < 0 || down < 0 || from >= width || down >= height) continue;
+        const k = 4 * (down * width + from);
+        turned.set(data.subarray(k, k + 4), 4 * (y * side + x));
+      }
+    }
+    const answer = judged({ width: side, height: rows, data: turned });
+    expect(answer).toMatchObject({ found: false, fault: 'cut-off', marks: 3 });
+  });
+
   it('cut off says how many marks can be seen', () => {
     const { page } = pageOf(frame);
     const half = page.width / PX_PER_MM / 2;
