@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
-import { Camera, RefreshCw, X } from 'lucide-react';
-import { Dialog } from 'radix-ui';
+import { Camera } from 'lucide-react';
 import { DRAWINGS } from '@demo/drawings';
+import { ShotDialog, ShotNumber } from '~/components/ShotDialog';
 import { Button, Picker } from '~/components/ui';
 import { startTracer } from '~/workers/tracer';
 
@@ -13,38 +13,25 @@ const HEIGHT = 1440;
  * tilt and blur that change at every shot. The picture goes the way of any file.
  */
 export function PracticeCamera({ onTake }: { onTake: (file: File) => void }) {
-  const [open, setOpen] = useState(false);
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger asChild>
+    <ShotDialog
+      title="Practice camera"
+      about="Takes a picture of a drawing on an index card as a camera over a table would. Each shot has other light and another tilt; its number brings the same picture back."
+      trigger={
         <Button>
           <Camera size={16} aria-hidden="true" /> Practice camera
         </Button>
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <Dialog.Content className="fixed left-1/2 top-1/2 z-50 flex max-h-[92dvh] w-[min(40rem,94vw)] -translate-x-1/2 -translate-y-1/2 flex-col overflow-y-auto rounded-xl bg-raised p-5 shadow-xl">
-          <div className="mb-2 flex items-center justify-between">
-            <Dialog.Title className="text-lg font-semibold">Practice camera</Dialog.Title>
-            <Dialog.Close aria-label="Close" className="rounded-md p-1.5 hover:bg-patina-wash">
-              <X size={18} />
-            </Dialog.Close>
-          </div>
-          <Dialog.Description className="mb-3 text-sm text-soft">
-            Takes a picture of a drawing on an index card as a camera over a table would. Each shot
-            has other light and another tilt; its number brings the same picture back.
-          </Dialog.Description>
-          {open && (
-            <Shooting
-              use={(file) => {
-                setOpen(false);
-                onTake(file);
-              }}
-            />
-          )}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+      }
+    >
+      {(close) => (
+        <Shooting
+          use={(file) => {
+            close();
+            onTake(file);
+          }}
+        />
+      )}
+    </ShotDialog>
   );
 }
 
@@ -97,23 +84,12 @@ function Shooting({ use }: { use: (file: File) => void }) {
           options={DRAWINGS.map((d) => ({ value: d.id, label: d.name }))}
           onChange={setDrawingId}
         />
-        <label className="block">
-          <span className="mb-1 block text-sm text-soft">Number of the shot</span>
-          <input
-            type="number"
-            min={1}
-            max={99999}
-            value={number}
-            onChange={(e) => {
-              const n = Math.round(Number(e.target.value));
-              if (n >= 1 && n <= 99_999) setNumber(n);
-            }}
-            className="h-9 w-full rounded-md border border-line bg-raised px-2 text-sm"
-          />
-        </label>
-        <Button onClick={() => setNumber((n) => (n % 99_999) + 1)}>
-          <RefreshCw size={16} aria-hidden="true" /> Take another
-        </Button>
+        <ShotNumber
+          label="Number of the shot"
+          again="Take another"
+          value={number}
+          set={setNumber}
+        />
         <p className="text-xs text-soft">
           The card is an index card, 76.2 by 127 mm. Its corners can give the size.
         </p>

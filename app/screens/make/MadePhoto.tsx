@@ -1,4 +1,4 @@
-import { Camera, ImageUp, LoaderCircle, Printer } from 'lucide-react';
+import { ImageUp, LoaderCircle, Printer } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { JudgedPhoto, MakingRecord } from '@core/making';
@@ -13,7 +13,8 @@ import type { PhotoJudgement } from '@core/photo';
 import type { Piece } from '@core/piece';
 import type { Plan } from '@core/plan';
 import { wireColours } from '~/components/metalColours';
-import { Button, buttonClass } from '~/components/ui';
+import { PhotoButton } from '~/components/PhotoButton';
+import { Button } from '~/components/ui';
 import { printFonts } from '~/components/printFonts';
 import { saveFile } from '~/components/saveFile';
 import { useWords } from '~/state/useWords';
@@ -49,7 +50,6 @@ export function MadePhoto({
 }) {
   const told = useWords();
   const { settings } = useWorkbench();
-  const input = useRef<HTMLInputElement>(null);
   const worker = useRef<Photographing | null>(null);
   const [busy, setBusy] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
@@ -112,26 +112,12 @@ export function MadePhoto({
         with all four black squares in it.
       </p>
       <div className="mt-3 flex flex-wrap gap-2">
-        <button
-          type="button"
-          className={buttonClass('main')}
+        <PhotoButton
+          text="Photo of the made piece"
+          label="Photo of the made piece"
+          look="main"
           disabled={busy}
-          onClick={() => input.current?.click()}
-        >
-          <Camera size={16} aria-hidden="true" /> Photo of the made piece
-        </button>
-        <input
-          ref={input}
-          type="file"
-          accept="image/*"
-          capture="environment"
-          aria-label="Photo of the made piece"
-          className="hidden"
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            if (file) take(file);
-            e.target.value = '';
-          }}
+          take={take}
         />
         <PracticeShot
           shoot={(number, colour) => photographer().shoot({ piece, plan }, number, colour)}

@@ -1,8 +1,8 @@
-import { Aperture, RefreshCw, X } from 'lucide-react';
-import { Dialog } from 'radix-ui';
+import { Aperture } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Mistake } from '@core/photo';
 import { asAngle, asThickness, say } from '@core/words';
+import { ShotDialog, ShotNumber } from '~/components/ShotDialog';
 import { Button } from '~/components/ui';
 import { useWords } from '~/state/useWords';
 import type { Answer } from '~/workers/planner.worker';
@@ -23,40 +23,27 @@ export function PracticeShot({
   colour: string;
   use: (file: File) => void;
 }) {
-  const [open, setOpen] = useState(false);
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger asChild>
+    <ShotDialog
+      title="A photo to practise with"
+      about="This piece as a hand might have bent it, with one mistake, lying on its printed pattern: drawn, not made. Its number brings the same photo back."
+      trigger={
         <Button>
           <Aperture size={16} aria-hidden="true" /> A photo to practise with
         </Button>
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <Dialog.Content className="fixed left-1/2 top-1/2 z-50 flex max-h-[92dvh] w-[min(44rem,94vw)] -translate-x-1/2 -translate-y-1/2 flex-col overflow-y-auto rounded-xl bg-raised p-5 shadow-xl">
-          <div className="mb-2 flex items-center justify-between">
-            <Dialog.Title className="text-lg font-semibold">A photo to practise with</Dialog.Title>
-            <Dialog.Close aria-label="Close" className="rounded-md p-1.5 hover:bg-patina-wash">
-              <X size={18} />
-            </Dialog.Close>
-          </div>
-          <Dialog.Description className="mb-3 text-sm text-soft">
-            This piece as a hand might have bent it, with one mistake, lying on its printed pattern:
-            drawn, not made. Its number brings the same photo back.
-          </Dialog.Description>
-          {open && (
-            <Shooting
-              shoot={shoot}
-              colour={colour}
-              use={(file) => {
-                setOpen(false);
-                use(file);
-              }}
-            />
-          )}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+      }
+    >
+      {(close) => (
+        <Shooting
+          shoot={shoot}
+          colour={colour}
+          use={(file) => {
+            close();
+            use(file);
+          }}
+        />
+      )}
+    </ShotDialog>
   );
 }
 
@@ -126,23 +113,12 @@ function Shooting({
         )}
       </div>
       <div className="space-y-3">
-        <label className="block">
-          <span className="mb-1 block text-sm text-soft">Number of the photo</span>
-          <input
-            type="number"
-            min={1}
-            max={99999}
-            value={number}
-            onChange={(e) => {
-              const n = Math.round(Number(e.target.value));
-              if (n >= 1 && n <= 99_999) setNumber(n);
-            }}
-            className="h-10 w-full rounded-md border border-line bg-raised px-2 text-sm"
-          />
-        </label>
-        <Button onClick={() => setNumber((n) => (n % 99_999) + 1)}>
-          <RefreshCw size={16} aria-hidden="true" /> Another hand
-        </Button>
+        <ShotNumber
+          label="Number of the photo"
+          again="Another hand"
+          value={number}
+          set={setNumber}
+        />
         {shot?.mistake && (
           <details className="text-sm text-soft">
             <summary className="cursor-pointer">What this hand did wrong</summary>

@@ -1,8 +1,7 @@
-import { Camera } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import type { MakingRecord } from '@core/making';
-import { buttonClass } from '~/components/ui';
+import { PhotoButton } from '~/components/PhotoButton';
 import { PracticeCamera } from '~/screens/PracticeCamera';
 import { keepPicture, loadPicture } from '~/storage/pictures';
 
@@ -17,7 +16,6 @@ export function StepNotes({
   notes: Notes;
   change: (part: Partial<Notes>) => void;
 }) {
-  const input = useRef<HTMLInputElement>(null);
   const take = async (file: File): Promise<void> => {
     if (!file.type.startsWith('image/')) {
       toast.error('That is not a picture. The step is as it was.');
@@ -46,21 +44,10 @@ export function StepNotes({
         />
       </label>
       <div className="flex flex-wrap gap-2">
-        <button type="button" className={buttonClass()} onClick={() => input.current?.click()}>
-          <Camera size={16} aria-hidden="true" /> Photo of this step
-        </button>
-        <input
-          ref={input}
-          type="file"
-          accept="image/*"
-          capture="environment"
-          aria-label="Photo file"
-          className="hidden"
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            if (file) void take(file);
-            e.target.value = '';
-          }}
+        <PhotoButton
+          text="Photo of this step"
+          label="Photo file"
+          take={(file) => void take(file)}
         />
         <PracticeCamera onTake={(file) => void take(file)} />
       </div>
