@@ -56,7 +56,7 @@ for (let k = 0; one < count; k++) {
     .raw()
     .toBuffer({ resolveWithObject: true });
   const picture: Rgba = { width: info.width, height: info.height, data };
-  const shapes = shapesOf(plan.wires);
+  const shapes = shapesOf(plan);
   const made = formByHand(shapes, number, { unsteady: 0.004 });
   const metals = Object.keys(METALS) as (keyof typeof METALS)[];
   const metal = metals[Math.floor(random() * metals.length)]!;
@@ -131,14 +131,18 @@ function offsets(
     {
       nx: join((i) => normals[i]!.nx),
       ny: join((i) => normals[i]!.ny),
-      weights: join((i) => new Float64Array(shapes[i]!.x.length).fill(1)),
+      weights: join((i) => {
+        const [first, last] = shapes[i]!.figure;
+        return shapes[i]!.x.map((_, k) => (k >= first && k <= last ? 1 : 0));
+      }),
     },
   );
   const starts = shapes.map((_, i) => shapes.slice(0, i).reduce((sum, s) => sum + s.x.length, 0));
   return (wire, atMm) => {
-    const at = shapes[wire]!.atMm;
+    const { atMm: at, figure } = shapes[wire]!;
     const step = at[1]! - at[0]!;
-    return off[starts[wire]! + Math.min(at.length - 1, Math.max(0, Math.round(atMm / step)))]!;
+    const k = Math.min(figure[1], Math.max(figure[0], figure[0] + Math.round(atMm / step)));
+    return off[starts[wire]! + k]!;
   };
 }
 

@@ -86,7 +86,7 @@ const photographer = {
         message: 'This piece is too large for a pattern with marks on one page.',
       };
     }
-    const shapes = shapesOf(plan.wires);
+    const shapes = shapesOf(plan);
     const { lines, mistake } = formByHand(shapes, number);
     const wires = lines.map(({ x, y }, i): LyingWire => ({
       x: x.map((v) => v + lies.dx),

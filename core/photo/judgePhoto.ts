@@ -1,6 +1,6 @@
 import type { Box } from '../geometry';
 import { frameAround, type MarkCode, type MarkFrame } from '../fiducial';
-import { alongBlank, formedLine, wholeWire, type Plan } from '../plan';
+import { alongBlank, formedLine, type Plan } from '../plan';
 import { brightness, inkThreshold, quantile, reduce, type Grid, type Rgba } from '../trace';
 import { blameOf, SEEN, type Blamed } from './blame';
 import { followWire } from './fit';
@@ -98,7 +98,7 @@ export function judgePhoto(picture: Rgba, plan: Plan, frames: readonly MarkFrame
   if (pxPerMm < LEAST_PX_PER_MM) return fault('too-far');
   const spread = marks.map((m) => m.edgePx).sort((a, b) => a - b)[marks.length >> 1]! / pxPerMm;
   if (spread > BLURRED_MM) return fault('blurred');
-  const shapes = shapesOf(plan.wires);
+  const shapes = shapesOf(plan);
   if (shapes.length === 0) return fault('no-wire');
   const { box } = laid.frame;
   const seenBox: Box = { ...box, minX: box.minX - ASIDE_MM, maxX: box.maxX + ASIDE_MM };
@@ -232,24 +232,29 @@ function judgeFlat(
     return { ...wire, good: wire.good.map((g, k) => (shape.hidden[k] ? 0 : g)) };
   });
   const [seen, all] = [
-    followed.reduce((sum, f) => sum + f.good.filter((g) => g >= SEEN).length, 0),
-    shapes.reduce((sum, s) => sum + s.hidden.filter((h) => !h).length, 0),
+    followed.reduce((sum, f, i) => sum + ofFigure(shapes[i]!, f.good, (g) => g >= SEEN), 0),
+    shapes.reduce((sum, s) => sum + ofFigure(s, s.hidden, (h) => h === 0), 0),
   ];
   const seenShare = all > 0 ? seen / all : 0;
   const strained = followed.some((f) => [...f.pose.more].some((m) => Math.abs(m) > 1));
-  const explained = farFrom(
-    metal,
-    withEnds(
-      plan,
-      shapes,
-      followed.map((f) => f.line),
-    ),
-  );
+  const lines = followed.map((f) => f.line);
+  const explained = farFrom(metal, thinned(lines, 2));
   if (seenShare < LEAST_SEEN || strained || explained > 1.2) {
     return turnedOver.cost < placing.cost - 0.1 ? 'mirrored' : 'other-piece';
   }
   if (isPrint(flat, shapes, followed)) return 'no-wire';
   return laidOnPlan(plan, shapes, followed, seenShare);
+}
+
+/** How many places of a wire's figure are so. */
+function ofFigure(
+  { figure: [first, last] }: Shape,
+  values: Float64Array | Uint8Array,
+  isSo: (value: number) => boolean,
+): number {
+  let count = 0;
+  for (let i = first; i <= last; i++) if (isSo(values[i]!)) count++;
+  return count;
 }
 
 /** Metal is darker than this beside its middle, on one side at least; a printed line is not. */
@@ -274,25 +279,6 @@ function isPrint(
   return quantile(Float32Array.from(dark), 0.5) < LEAST_METAL;
 }
 
-/** Where wires were found, and beside their ends what is wound there. */
-function withEnds(plan: Plan, shapes: readonly Shape[], lines: readonly Line[]): Float64Array {
-  const ends = plan.wires.flatMap((w, i) => {
-    const shape = shapes[i]!;
-    const n = shape.x.length - 1;
-    return wholeWire(plan, w).flatMap((part) =>
-      part.shapes.flatMap((s) => {
-        const at = 'center' in s ? s.center : s.from;
-        const near = Math.hypot(at.x - shape.x[0]!, at.y - shape.y[0]!);
-        const far = Math.hypot(at.x - shape.x[n]!, at.y - shape.y[n]!);
-        if (Math.min(near, far) > 12) return [];
-        const k = near < far ? 0 : n;
-        return [at.x + lines[i]!.x[k]! - shape.x[k]!, at.y + lines[i]!.y[k]! - shape.y[k]!];
-      }),
-    );
-  });
-  return Float64Array.from([...thinned(lines, 2), ...ends]);
-}
-
 /** The whole made piece laid on its plan: least squares of what is off along the plan's normals. */
 function laidOnPlan(
   plan: Plan,
@@ -309,28 +295,38 @@ function laidOnPlan(
   const laid = layOn(planned, found, {
     nx: join((i) => normals[i]!.nx),
     ny: join((i) => normals[i]!.ny),
-    weights: good.map((g) => (g >= SEEN ? 1 : 0)),
+    // What is off is that of the figure; ends only told where it lies along itself.
+    weights: join((i) =>
+      followed[i]!.good.map((g, k) => {
+        const [first, last] = shapes[i]!.figure;
+        return g >= SEEN && k >= first && k <= last ? 1 : 0;
+      }),
+    ),
   });
   const places: PhotoPlace[] = [];
   const lines: { made: Line; planned: Line }[] = [];
-  let k = 0;
+  const whole: Line[] = [];
+  let from = 0;
   shapes.forEach((shape, index) => {
     const wire = plan.wires[index]!;
-    const from = k;
-    const x = new Float64Array(shape.x.length);
-    const y = new Float64Array(shape.x.length);
-    for (let i = 0; i < shape.x.length; i++, k++) {
-      x[i] = laid.made.x[k]!;
-      y[i] = laid.made.y[k]!;
-      if ((k - from) % 2 !== 0) continue;
+    const [first, last] = shape.figure;
+    const to = from + shape.x.length;
+    const made = { x: laid.made.x.slice(from, to), y: laid.made.y.slice(from, to) };
+    for (let i = first; i <= last; i += 2) {
       places.push({
         wire: index,
         atMm: alongBlank(wire, shape.atMm[i]!) - wire.startMm,
-        offMm: laid.off[k]!,
-        seen: good[k]! >= SEEN,
+        offMm: laid.off[from + i]!,
+        seen: good[from + i]! >= SEEN,
       });
     }
-    lines.push({ made: { x, y }, planned: { x: shape.x, y: shape.y } });
+    const figure = ({ x, y }: Line): Line => ({
+      x: x.slice(first, last + 1),
+      y: y.slice(first, last + 1),
+    });
+    lines.push({ made: figure(made), planned: figure(shape) });
+    whole.push(made);
+    from = to;
   });
   const sizes = places
     .filter((p) => p.seen)
@@ -340,7 +336,7 @@ function laidOnPlan(
   const scale = Math.max(0.4, 4 * at(0.5));
   const bends = shapes
     .flatMap((shape, i) =>
-      blameOf({ shape, line: lines[i]!.made, good: followed[i]!.good, scale }, restingPose(shape)),
+      blameOf({ shape, line: whole[i]!, good: followed[i]!.good, scale }, restingPose(shape)),
     )
     .sort((a, b) => b.share - a.share);
   return {

@@ -93,7 +93,7 @@ function shot(
   });
 }
 
-const wires = (): Line[] => shapesOf(plan.wires).map(({ x, y }) => ({ x, y }));
+const wires = (): Line[] => shapesOf(plan).map(({ x, y }) => ({ x, y }));
 
 describe('the view', () => {
   it('finds the marks of a tilted photograph and where each place is, to a part of a pixel', () => {
@@ -116,7 +116,7 @@ describe('the view', () => {
 
 describe('a pose', () => {
   it('moves as its columns say', () => {
-    const shape = shapesOf(plan.wires)[0]!;
+    const shape = shapesOf(plan)[0]!;
     const n = shape.joints.length;
     const all = shape.joints.map((_, k) => k);
     const angle = fc.double({ min: -0.2, max: 0.2, noNaN: true });
@@ -152,7 +152,7 @@ describe('a pose', () => {
   });
 
   it('laid on its plan a turned and moved piece is off nowhere', () => {
-    const shape = shapesOf(plan.wires)[0]!;
+    const shape = shapesOf(plan)[0]!;
     const { nx, ny } = leftOf(shape);
     const weights = new Float64Array(nx.length).fill(1);
     fc.assert(
@@ -178,7 +178,7 @@ describe('a photograph', () => {
   it.each([1, 2, 3, 4, 5, 6])(
     'number %i: what is off is found, and the bend behind it',
     (number) => {
-      const shapes = shapesOf(plan.wires);
+      const shapes = shapesOf(plan);
       const made = formByHand(shapes, number, { unsteady: 0 });
       const answer = judged(shot(made.lines, { number }));
       if (!answer.found) throw new Error(answer.fault);
@@ -200,8 +200,60 @@ describe('a photograph', () => {
     },
   );
 
+  it('of a wire with a loop at its first end is judged by its figure, and the loop says where it lies', () => {
+    const arc: Piece = {
+      ...newPiece('p', 'Handle', ''),
+      paths: [
+        {
+          ...newPath(
+            'w',
+            [
+              { x: 0, y: 0, bulge: 0.7 },
+              { x: 40, y: 0 },
+            ],
+            false,
+          ),
+          start: { kind: 'loop' as const, insideMm: 4, tailMm: 0 },
+        },
+      ],
+    };
+    const looped = planPiece(arc);
+    const around = patternFrames(patternBox(looped)!)[0]!;
+    const { page, dx, dy } = pageOf(around);
+    const shapes = shapesOf(looped);
+    expect(shapes[0]!.figure[0]).toBeGreaterThan(30);
+    const made = formByHand(shapes, 5, { unsteady: 0 });
+    const wires = made.lines.map(({ x, y }): LyingWire => ({
+      x: x.map((v) => v + dx),
+      y: y.map((v) => v + dy),
+      diameterMm: looped.diameterMm,
+      colour: [176, 178, 182],
+    }));
+    const box = {
+      minX: 3,
+      minY: 3,
+      maxX: page.width / PX_PER_MM - 3,
+      maxY: page.height / PX_PER_MM - 3,
+    };
+    const picture = shootPiece({ picture: page, pxPerMm: PX_PER_MM }, wires, {
+      number: 5,
+      width: 1600,
+      height: 1200,
+      box,
+    });
+    const answer = judgePhoto(picture, looped, [around]);
+    if (!answer.found) throw new Error(answer.fault);
+    const { places, bends } = answer.judgement;
+    const length = looped.wires[0]!.developedMm;
+    expect(places.every((p) => p.atMm >= 0 && p.atMm <= length + 1e-6)).toBe(true);
+    expect(bends[0]).toMatchObject({ wire: 0, bend: 0 });
+    const { moreRad, laterMm } = made.mistake!;
+    expect(Math.abs(bends[0]!.moreRad - moreRad)).toBeLessThan(0.03);
+    expect(Math.abs(bends[0]!.laterMm - laterMm)).toBeLessThan(0.4);
+  });
+
   it('of a piece without a mistake names no bend', () => {
-    const made = formByHand(shapesOf(plan.wires), 9, { unsteady: 0, mistaken: false });
+    const made = formByHand(shapesOf(plan), 9, { unsteady: 0, mistaken: false });
     const answer = judged(shot(made.lines, { number: 5 }));
     if (!answer.found) throw new Error(answer.fault);
     expect(answer.judgement.bends).toEqual([]);
@@ -211,7 +263,7 @@ describe('a photograph', () => {
   it('on the blank card is found however it is turned', () => {
     const card = cardFrame(PAPERS.a4);
     const { page, dx, dy } = pageOf(card);
-    const shapes = shapesOf(plan.wires);
+    const shapes = shapesOf(plan);
     const made = formByHand(shapes, 2, { unsteady: 0 });
     const [cx, cy] = [(card.box.minX + card.box.maxX) / 2, (card.box.minY + card.box.maxY) / 2];
     const turn = 1.9;

@@ -1,5 +1,6 @@
-import { cellKey } from '../geometry';
-import { placeOnWire, type WirePlan } from '../plan';
+import { endForm } from '../end';
+import { cellKey, distance, flattenSegment, mix, startOf, type Vec } from '../geometry';
+import { placedEnds, placeOnWire, type Plan, type WirePlan } from '../plan';
 
 /** One bend of a wire as it can go wrong: bent by another angle, or at another place. */
 export interface Joint {
@@ -14,10 +15,12 @@ export interface Joint {
 export interface Shape {
   readonly wire: number;
   readonly diameterMm: number;
-  /** places along the wire, mm from its start, evenly spaced */
+  /** places along the wire, mm from where its figure begins, evenly spaced */
   readonly atMm: Float64Array;
   readonly x: Float64Array;
   readonly y: Float64Array;
+  /** the first and the last place that is of the figure; beyond them are its ends */
+  readonly figure: readonly [number, number];
   readonly joints: readonly Joint[];
   /** places where another pass lies along this one, so that the upper hides the lower */
   readonly hidden: Uint8Array;
@@ -40,9 +43,9 @@ export interface Pose {
 /** Links are about so long, mm. */
 const LINK_MM = 0.25;
 
-/** All wires of a plan. */
-export function shapesOf(wires: readonly WirePlan[]): Shape[] {
-  const shapes = wires.map(shapeOf);
+/** All wires of a plan, each with what it makes of itself at its ends. */
+export function shapesOf(plan: Plan): Shape[] {
+  const shapes = plan.wires.map((w, i) => shapeOf(plan, w, i));
   const all = shapes.flatMap((s) => placesOf(s));
   const cells = new Map<number, number[]>();
   all.forEach((p, k) => {
@@ -97,32 +100,64 @@ const hides = (a: Place, b: Place): boolean =>
   Math.hypot(a.x - b.x, a.y - b.y) < 0.75 * b.d &&
   Math.abs(a.nx * b.nx + a.ny * b.ny) > 0.9;
 
-function shapeOf(wire: WirePlan, index: number): Shape {
+function shapeOf(plan: Plan, wire: WirePlan, index: number): Shape {
   const { pieces } = wire.strip;
   const last = pieces[pieces.length - 1];
   const length = last ? last.startMm + last.lengthMm : 0;
   const count = Math.max(2, Math.round(length / LINK_MM));
-  const atMm = new Float64Array(count + 1);
-  const x = new Float64Array(count + 1);
-  const y = new Float64Array(count + 1);
-  for (let i = 0; i <= count; i++) {
-    atMm[i] = (length * i) / count;
-    const at = placeOnWire(wire, atMm[i]!)?.at ?? { x: 0, y: 0 };
-    x[i] = at.x;
-    y[i] = at.y;
-  }
-  const joints = wire.bends.map((b, bend) => ({ bend, fromMm: b.startMm, toMm: b.endMm }));
+  const link = length / count;
+  const figure = Array.from(
+    { length: count + 1 },
+    (_, i) => placeOnWire(wire, link * i)?.at ?? { x: 0, y: 0 },
+  );
+  const before = endPoints(plan, wire, 'start', figure[0]!, link).reverse();
+  const after = endPoints(plan, wire, 'end', figure[count]!, link);
+  const points = [...before, ...figure, ...after];
   const bare = (end: 'start' | 'end'): boolean => !wire.closed && wire.ends[end].kind === 'plain';
   return {
     wire: index,
     diameterMm: wire.stock.diameterMm,
-    atMm,
-    x,
-    y,
-    joints,
-    hidden: new Uint8Array(count + 1),
+    atMm: Float64Array.from(points, (_, i) => (i - before.length) * link),
+    x: Float64Array.from(points, (p) => p.x),
+    y: Float64Array.from(points, (p) => p.y),
+    figure: [before.length, before.length + count],
+    joints: wire.bends.map((b, bend) => ({ bend, fromMm: b.startMm, toMm: b.endMm })),
+    hidden: new Uint8Array(points.length),
     bare: [bare('start'), bare('end')],
   };
+}
+
+/** An end that begins further off its wire than this does not go on from it, mm. */
+const GOES_ON_MM = 0.6;
+
+/**
+ * What a wire makes of itself at an end, outwards, in links of one length: loops and hooks tell where along
+ * itself it lies. Nothing of what stands square to the page or is opened to its strands.
+ */
+function endPoints(
+  plan: Plan,
+  wire: WirePlan,
+  which: 'start' | 'end',
+  from: Vec,
+  link: number,
+): Vec[] {
+  const placed = placedEnds(plan, wire).find((e) => e.which === which);
+  if (!placed || placed.strands.length > 0 || endForm(placed.end, wire.stock).square) return [];
+  const row = placed.shape.flatMap((s, i) => [
+    ...(i === 0 ? [startOf(s)] : []),
+    ...flattenSegment(s, 0.02),
+  ]);
+  if (row.length < 2 || distance(row[0]!, from) > GOES_ON_MM) return [];
+  const out: Vec[] = [];
+  let rest = link;
+  for (let i = 1; i < row.length; i++) {
+    const [a, b] = [row[i - 1]!, row[i]!];
+    const far = distance(a, b);
+    let at = rest;
+    for (; at <= far; at += link) out.push(mix(a, b, far > 0 ? at / far : 0));
+    rest = at - far;
+  }
+  return out;
 }
 
 export const restingPose = ({ joints }: Shape): Pose => ({
@@ -142,7 +177,7 @@ const shareBefore = ({ fromMm, toMm }: Joint, atMm: number): number =>
 /** The link that ends at or after a place. */
 const linkAt = ({ atMm }: Shape, mm: number): number => {
   const step = atMm[1]! - atMm[0]!;
-  return Math.min(atMm.length - 2, Math.max(0, Math.round(mm / step) - 1));
+  return Math.min(atMm.length - 2, Math.max(0, Math.round((mm - atMm[0]!) / step) - 1));
 };
 
 export interface Line {
