@@ -4,6 +4,7 @@ import { patternPage } from '../cli/patternCommand';
 import { randomFrom } from '../core/geometry';
 import { formByHand, judgePhoto, layOn, leftOf, shapesOf, type Line } from '../core/photo';
 import { newPath, newPiece, nodesOf, type Piece } from '../core/piece';
+import { alongFigure } from '../core/plan';
 import { shootPiece, type LyingWire } from '../core/practice';
 import { drawAs, knownFigure } from '../core/strip/knownFigures';
 import type { Rgba } from '../core/trace';
@@ -101,7 +102,12 @@ for (let k = 0; one < count; k++) {
     continue;
   }
   const { judgement } = answer;
-  const truth = offsets(shapes, made.lines);
+  const onFigure = offsets(shapes, made.lines);
+  // Places are said on the straight blank: what is taken on the way, or gained, shifts them.
+  const truth = (wire: number, atMm: number): number => {
+    const w = plan.wires[wire]!;
+    return onFigure(wire, alongFigure(w, atMm + w.startMm));
+  };
   const off = judgement.places.map((p) => Math.abs(p.offMm - truth(p.wire, p.atMm)));
   const seen = off.filter((_, i) => judgement.places[i]!.seen);
   errors.push(...seen);
